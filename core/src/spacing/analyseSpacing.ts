@@ -1,0 +1,113 @@
+import { requireFinite, requirePositive, requireSome } from '../arguments/index.ts';
+import { slotsSpanned } from './classifyInterval.ts';
+
+/** One stretch of one row: plant positions along the tape, m, in order. */
+export interface SpacingRun {
+  positionsM: ArrayLike<number>;
+}
+
+export interface SpacingAnalysis {
+  /** How many intervals were measured, over all runs. */
+  intervals: number;
+  /** Mean of all intervals, m; null without an interval. */
+  meanM: number | null;
+  /** Sample SD of all intervals, m; null below two. */
+  sdM: number | null;
+  /** sdM ÷ meanM. */
+  cv: number | null;
+  /** Intervals of at most half the reference. */
+  multiples: number;
+  singles: number;
+  /** Intervals over 1.5 references, however long. */
+  misses: number;
+  /** Empty slots inside the misses: n₃ + 2n₄ + … */
+  emptySlots: number;
+  /** Slots passed: N′ = n₂ + 2n₃ + 3n₄ + … */
+  slots: number;
+  /** multiples ÷ slots; null when no slot was passed (as are the next two). */
+  multiplesIndex: number | null;
+  missIndex: number | null;
+  qualityOfFeedIndex: number | null;
+  /** SD of the single intervals about their own mean ÷ reference; null below two singles. */
+  precision: number | null;
+}
+
+/** Sum, then spread, without a second pass over the data (Welford 1962). */
+class RunningSpread {
+  n = 0;
+  mean = 0;
+  private squares = 0;
+  add(value: number) {
+    this.n += 1;
+    const step = value - this.mean;
+    this.mean += step / this.n;
+    this.squares += step * (value - this.mean);
+  }
+  sd(): number | null {
+    return this.n < 2 ? null : Math.sqrt(this.squares / (this.n - 1));
+  }
+}
+
+/**
+ * Spacing of plants in the row: interval classes, slot accounting and spread. Definitions after
+ * ISO 7256-1:1984 and Kachman & Smith (1995), Trans. ASAE 38: 379–387.
+ *
+ * @param runs tape runs; intervals are taken inside a run, never across two
+ * @param referenceM reference spacing X, m: the target, or the observed mean
+ * @returns counts, lengths in m, indexes as shares of slots
+ * @throws RangeError for no runs, a position that is not finite or out of order, a reference not above zero
+ * @example
+ * analyseSpacing([{ positionsM: [0, 0.16, 0.33, 0.66] }], { referenceM: 0.166 })
+ * // 3 intervals, 2 singles, 1 miss with 1 empty slot in 4 slots: missIndex 0.25
+ */
+export function analyseSpacing(runs: readonly SpacingRun[], { referenceM }: { referenceM: number }): SpacingAnalysis {
+  requireSome('runs', runs);
+  requirePositive('referenceM', referenceM);
+  const all = new RunningSpread();
+  const single = new RunningSpread();
+  let multiples = 0;
+  let misses = 0;
+  let emptySlots = 0;
+  for (let r = 0; r < runs.length; r++) {
+    const positionsM = runs[r]!.positionsM;
+    let previous = positionsM.length > 0 ? requireFinite(`runs[${r}].positionsM[0]`, positionsM[0]!) : 0;
+    for (let i = 1; i < positionsM.length; i++) {
+      const position = positionsM[i]!;
+      if (!(position >= previous) || position === Infinity) {
+        throw new RangeError(
+          `runs[${r}].positionsM[${i}] must be a finite number not before its neighbour at ${previous}, got ${position}`,
+        );
+      }
+      const interval = position - previous;
+      previous = position;
+      all.add(interval);
+      const slots = slotsSpanned(interval, referenceM);
+      if (slots === 0) multiples += 1;
+      else if (slots === 1) single.add(interval);
+      else {
+        misses += 1;
+        emptySlots += slots - 1;
+      }
+    }
+  }
+  const slots = single.n + misses + emptySlots;
+  const multiplesIndex = slots > 0 ? multiples / slots : null;
+  const missIndex = slots > 0 ? emptySlots / slots : null;
+  const sdM = all.sd();
+  const singleSd = single.sd();
+  return {
+    intervals: all.n,
+    meanM: all.n > 0 ? all.mean : null,
+    sdM,
+    cv: sdM !== null && all.mean > 0 ? sdM / all.mean : null,
+    multiples,
+    singles: single.n,
+    misses,
+    emptySlots,
+    slots,
+    multiplesIndex,
+    missIndex,
+    qualityOfFeedIndex: multiplesIndex === null || missIndex === null ? null : 1 - multiplesIndex - missIndex,
+    precision: singleSd === null ? null : singleSd / referenceM,
+  };
+}

@@ -1,0 +1,31 @@
+import { requireNotNegative } from '../arguments/index.ts';
+
+const INCH_M = 0.0254;
+/** 1 bu/ac of corn at 56 lb a bushel, in kg/m². */
+const CORN_BUSHEL_PER_ACRE_KG_M2 = 0.0062767;
+
+export interface SpacingCost {
+  /** Yield lost under the school that counts every inch of SD above 2 in (Nielsen 2001), kg/m². */
+  everyInchKgPerM2: number;
+  /** Whether the school that sees no loss below about 4 in (Lauer & Rankin 2004; Liu et al. 2004) would look further. */
+  pastFourInches: boolean;
+  /** The schools part: one sees a loss, the other none. */
+  schoolsPart: boolean;
+}
+
+/**
+ * Cost of uneven spacing in corn under both schools. Neither is the truth for a field; where they
+ * part, both are shown.
+ *
+ * @param sdM SD of all intervals, m
+ * @example costOfSpacing(0.0762) // 3 in: 2.5 bu/ac by the first school, none by the second
+ */
+export function costOfSpacing(sdM: number): SpacingCost {
+  const inches = requireNotNegative('sdM', sdM) / INCH_M;
+  const bushels = 2.5 * Math.max(0, inches - 2);
+  return {
+    everyInchKgPerM2: bushels * CORN_BUSHEL_PER_ACRE_KG_M2,
+    pastFourInches: inches > 4,
+    schoolsPart: inches > 2 && inches <= 4,
+  };
+}

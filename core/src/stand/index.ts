@@ -1,0 +1,12 @@
+export {
+  summariseStand,
+  DEFAULT_WEIGHTS,
+  type RowCount,
+  type StandStop,
+  type StandSummary,
+  type StandEstimate,
+  type LatenessWeights,
+} from './summariseStand.ts';
+export { rowsAsSeen, type Travel } from './rowOrder.ts';
+export { countedLength, COUNT_METHODS, MOST_PLANTS_PER_M, type CountMethod, type Measure } from './countMethods.ts';
+export { standByRow, rowsThatStandOut, type RowStand } from './standByRow.ts';

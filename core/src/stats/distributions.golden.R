@@ -1,0 +1,15 @@
+# Makes distributions.golden.json: R's own answers for the distributions and intervals of this room.
+# Run from this folder: Rscript distributions.golden.R
+library(jsonlite)
+p <- c(0.0005, 0.01, 0.025, 0.2, 0.5, 0.8, 0.975, 0.995)
+df <- c(1, 2, 3, 7.5, 9, 30, 400)
+t <- expand.grid(p = p, df = df); t$quantile <- qt(t$p, t$df)
+tc <- expand.grid(t = c(-8, -2.1, -0.3, 0, 0.7, 4), df = df); tc$cdf <- pt(tc$t, tc$df)
+f <- expand.grid(f = c(0.1, 1, 2.5, 10, 60), df1 = c(1, 3, 11), df2 = c(4, 48, 300))
+f$upper <- pf(f$f, f$df1, f$df2, lower.tail = FALSE)
+n <- data.frame(p = p, quantile = qnorm(p))
+b <- expand.grid(k = c(0, 2, 5, 19), n = c(20, 57), p = c(0.05, 0.5, 0.95)); b$cdf <- pbinom(b$k, b$n, b$p)
+w <- expand.grid(x = c(0, 1, 9, 10), n = c(10, 45))
+w <- cbind(w, t(mapply(function(x, n) prop.test(x, n, correct = FALSE)$conf.int, w$x, w$n)))
+names(w)[3:4] <- c("lower", "upper")
+write(toJSON(list(t = t, tCdf = tc, f = f, normal = n, binomial = b, wilson = w), digits = I(17)), "distributions.golden.json")

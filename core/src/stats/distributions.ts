@@ -1,0 +1,62 @@
+import jstat from 'jstat';
+import { requireFinite, requirePositive, requireOpenShare, requireShare, requireWhole } from '../arguments/index.ts';
+
+const { jStat } = jstat;
+
+/**
+ * Quantile of the standard normal distribution.
+ * @param p probability, 0 < p < 1
+ * @throws RangeError when p is outside 0…1
+ * @example normalQuantile(0.975) // 1.959963984540054
+ */
+export function normalQuantile(p: number): number {
+  return jStat.normal.inv(requireOpenShare('p', p), 0, 1);
+}
+
+/** P(Z ≤ z) of the standard normal distribution. @example normalCdf(0) // 0.5 */
+export function normalCdf(z: number): number {
+  return jStat.normal.cdf(requireFinite('z', z), 0, 1);
+}
+
+/**
+ * Quantile of Student's t distribution.
+ * @param p probability, 0 < p < 1
+ * @param df degrees of freedom, above zero
+ * @example tQuantile(0.975, 9) // 2.2621571628540993
+ */
+export function tQuantile(p: number, df: number): number {
+  return jStat.studentt.inv(requireOpenShare('p', p), requirePositive('df', df));
+}
+
+/** P(T ≤ t) of Student's t with `df` degrees of freedom. @example tCdf(0, 5) // 0.5 */
+export function tCdf(t: number, df: number): number {
+  return jStat.studentt.cdf(requireFinite('t', t), requirePositive('df', df));
+}
+
+/**
+ * Upper tail P(F > f), the p-value of an F test, computed as the tail itself so that very small
+ * p-values keep their digits.
+ * @example fUpperTail(4, 2, 20) // 0.0345…
+ */
+export function fUpperTail(f: number, df1: number, df2: number): number {
+  requireFinite('f', f);
+  requirePositive('df1', df1);
+  requirePositive('df2', df2);
+  if (f <= 0) return 1;
+  return jStat.ibeta(df2 / (df2 + df1 * f), df2 / 2, df1 / 2);
+}
+
+/**
+ * P(X ≤ k) of the binomial distribution with n trials and success share p, through the regularised
+ * incomplete beta function.
+ * @example binomialCdf(2, 5, 0.5) // 0.5
+ */
+export function binomialCdf(k: number, n: number, p: number): number {
+  requireWhole('k', k, 0);
+  requireWhole('n', n, 1);
+  requireShare('p', p);
+  if (k >= n) return 1;
+  if (p === 0) return 1;
+  if (p === 1) return 0;
+  return jStat.ibeta(1 - p, n - k, k + 1);
+}

@@ -1,0 +1,3 @@
+export { targetSpacing, populationAtSpacing } from './targetSpacing.ts';
+export { rowLengthForArea, hoopArea } from './rowLengthForArea.ts';
+export { expectedStand, DEFAULT_FIELD_LOSS } from './expectedStand.ts';

@@ -1,0 +1,56 @@
+import { parseQuantity, type Parsed } from './parseQuantity.ts';
+import { printNumber, printQuantity, type NumberStyle } from './printQuantity.ts';
+import { UNITS, type Unit, type UnitName } from './unitTable.ts';
+
+export type UnitSystem = 'us' | 'metric';
+
+interface Habit {
+  unit: UnitName;
+  style: NumberStyle;
+}
+
+/** What each kind of figure is spoken in, by people of each system. */
+const KINDS = {
+  seedDepth: { us: { unit: 'in', style: { fraction: 8 } }, metric: { unit: 'cm', style: { decimals: 1 } } },
+  rowWidth: { us: { unit: 'in', style: { fraction: 8 } }, metric: { unit: 'cm', style: { decimals: 1 } } },
+  plantSpacing: { us: { unit: 'in', style: { decimals: 1 } }, metric: { unit: 'cm', style: { decimals: 1 } } },
+  targetSpacing: { us: { unit: 'in', style: { decimals: 2 } }, metric: { unit: 'cm', style: { decimals: 1 } } },
+  rowLength: { us: { unit: 'ft', style: { feetInches: 1 } }, metric: { unit: 'm', style: { decimals: 2 } } },
+  hoopDiameter: { us: { unit: 'in', style: { decimals: 1 } }, metric: { unit: 'cm', style: { decimals: 1 } } },
+  population: { us: { unit: 'perAc', style: { roundTo: 100 } }, metric: { unit: 'perHa', style: { roundTo: 100 } } },
+  denseStand: { us: { unit: 'perFt2', style: { decimals: 1 } }, metric: { unit: 'perM2', style: { decimals: 0 } } },
+  area: { us: { unit: 'ac', style: { decimals: 0 } }, metric: { unit: 'ha', style: { decimals: 1 } } },
+  share: { us: { unit: 'percent', style: { decimals: 0 } }, metric: { unit: 'percent', style: { decimals: 0 } } },
+  temperature: { us: { unit: 'fahrenheit', style: { decimals: 0 } }, metric: { unit: 'celsius', style: { decimals: 0 } } },
+} as const satisfies Record<string, Record<UnitSystem, Habit>>;
+
+export type QuantityKind = keyof typeof KINDS;
+export const QUANTITY_KINDS = Object.keys(KINDS) as QuantityKind[];
+
+/** A figure with its unit, for people of `system`. @example show(0.04445, 'seedDepth', 'us') // '1¾ in' */
+export function show(value: number, kind: QuantityKind, system: UnitSystem): string {
+  const { unit, style }: Habit = KINDS[kind][system];
+  return printQuantity(value, unit, style);
+}
+
+/** The figure without its unit, for axes and tables that name the unit once. @example showNumber(7.9074, 'population', 'us') // '32,000' */
+export function showNumber(value: number, kind: QuantityKind, system: UnitSystem): string {
+  const { unit, style }: Habit = KINDS[kind][system];
+  return printNumber(value, unit, style);
+}
+
+/** The unit that goes with `showNumber`. @example unitSymbol('population', 'us') // '/ac' */
+export function unitSymbol(kind: QuantityKind, system: UnitSystem): string {
+  return UNITS[KINDS[kind][system].unit].symbol;
+}
+
+/** The unit a bare number is taken in. @example unitName('seedDepth', 'metric') // 'cm' */
+export function unitName(kind: QuantityKind, system: UnitSystem): UnitName {
+  return KINDS[kind][system].unit;
+}
+
+/** Reads what a person of `system` typed for a figure of this kind; see `parseQuantity`. @example read('30', 'rowWidth', 'us') // { ok: true, value: 0.762 } */
+export function read(text: string, kind: QuantityKind, system: UnitSystem): Parsed {
+  const { unit }: Habit = KINDS[kind][system];
+  return parseQuantity(text, (UNITS[unit] as Unit).dimension, unit);
+}
