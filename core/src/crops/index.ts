@@ -1,0 +1,55 @@
+/** Crops the app knows, with the figures of each that several rooms share. */
+export const CROPS = ['corn', 'soybean', 'wheat'] as const;
+export type Crop = (typeof CROPS)[number];
+
+const FAHRENHEIT_UNIT = 5 / 9;
+const INCH = 0.0254;
+
+export interface CropFacts {
+  label: string;
+  /** Whether single plants are spaced by a meter: drilled cereals are spoken of in plants per ft² or m². */
+  denseStand: boolean;
+  /** House default: depth aimed for, m. */
+  depthTargetM: number;
+  /** House default: seeds dropped, per m². */
+  seedsPerM2: number;
+  /** Base and cap of heat units, °C (McMaster & Wilhelm 1997, method 1). */
+  heatBaseC: number;
+  heatCapC?: number;
+  /** House default: heat from sowing to emergence at a depth, °C·day. */
+  heatToEmergence(depthM: number): number;
+  /** House default: days after planting between which the stand walk is usually worth making. */
+  standWalkDays: [from: number, to: number];
+}
+
+export const CROP_FACTS: Record<Crop, CropFacts> = {
+  corn: {
+    label: 'Corn',
+    denseStand: false,
+    depthTargetM: 2 * INCH,
+    seedsPerM2: 7.9,
+    heatBaseC: 10,
+    heatCapC: 30,
+    heatToEmergence: (depthM) => (115 + (15 * Math.max(0, depthM - 2 * INCH)) / INCH) * FAHRENHEIT_UNIT,
+    standWalkDays: [18, 35],
+  },
+  soybean: {
+    label: 'Soybean',
+    denseStand: false,
+    depthTargetM: 1.25 * INCH,
+    seedsPerM2: 34.6,
+    heatBaseC: 10,
+    heatCapC: 30,
+    heatToEmergence: () => 130 * FAHRENHEIT_UNIT,
+    standWalkDays: [16, 35],
+  },
+  wheat: {
+    label: 'Winter wheat',
+    denseStand: true,
+    depthTargetM: 1.25 * INCH,
+    seedsPerM2: 320,
+    heatBaseC: 0,
+    heatToEmergence: (depthM) => (80 + (50 * depthM) / INCH) * FAHRENHEIT_UNIT,
+    standWalkDays: [20, 250],
+  },
+};

@@ -1,0 +1,9 @@
+/** @sendero/core: all computation and judgement. The simulated world is `@sendero/core/simulation`. */
+export * from './stats/index.ts';
+export * from './units/index.ts';
+export * from './crops/index.ts';
+export * from './targets/index.ts';
+export * from './stand/index.ts';
+export * from './spacing/index.ts';
+export * from './season/index.ts';
+export * from './records/index.ts';

@@ -1,0 +1,148 @@
+import { requirePositive, requireShare, requireSome, requireWhole } from '../arguments/index.ts';
+import { CROP_FACTS } from '../crops/index.ts';
+import { heatUnits } from '../season/index.ts';
+import { seededRandom } from '../stats/index.ts';
+import { targetSpacing } from '../targets/index.ts';
+import { CAUSES, type Cause, type Scenario, type SimulatedZone } from './world.ts';
+
+/**
+ * Everything that happened, one entry per seed or empty slot, as columns. Entries of one row of one
+ * pass lie together: row `r = pass × units + unit` holds entries rowStart[r] … rowStart[r + 1] − 1.
+ */
+export interface SimulatedStand {
+  scenario: Scenario;
+  spacingM: number;
+  entries: number;
+  rowStart: Uint32Array;
+  /** Slot along the row the entry belongs to; a double shares its slot with its twin. */
+  slot: Uint32Array;
+  /** Place along the row, m from the start of the pass. */
+  positionM: Float64Array;
+  /** Depth of the seed, m; NaN where none was dropped. */
+  depthM: Float32Array;
+  /** Index into CAUSES; 0 is a plant. */
+  cause: Uint8Array;
+  /** Hours from planting to emergence; Infinity where no plant comes. */
+  emergedAtH: Float32Array;
+}
+
+const code = Object.fromEntries(CAUSES.map((cause, i) => [cause, i])) as Record<Cause, number>;
+
+/** Hours after planting at which a zone has gathered a given heat, by stepping a table of daily sums. */
+function hoursToHeat(scenario: Scenario, zone: SimulatedZone) {
+  const { heatBaseC, heatCapC } = CROP_FACTS[scenario.crop];
+  const days = scenario.weather.map(({ minC, maxC }) => ({ minC: minC + zone.temperatureOffsetC, maxC: maxC + zone.temperatureOffsetC }));
+  const daily = heatUnits(days, { baseC: heatBaseC, capC: heatCapC });
+  const cumulative = new Float64Array(daily.length + 1);
+  daily.forEach((heat, i) => (cumulative[i + 1] = cumulative[i]! + heat));
+  return (heat: number): number => {
+    let low = 0;
+    let high = daily.length;
+    if (heat > cumulative[high]!) return Infinity;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (cumulative[middle]! < heat) low = middle + 1;
+      else high = middle;
+    }
+    if (low === 0) return 0;
+    return 24 * (low - 1 + (heat - cumulative[low - 1]!) / (cumulative[low]! - cumulative[low - 1]!));
+  };
+}
+
+/**
+ * Plants a field, seed by seed, and follows each to emergence or to what stopped it. The known truth
+ * for tests and the source of the demo season; its constants are this simulation's own.
+ *
+ * @param scenario planter, seed, ground, weather; SI
+ * @param seed of the random stream: the same seed gives the same stand
+ * @returns columns, see SimulatedStand
+ * @throws RangeError for a scenario without units, zones, weather or length
+ * @example simulateStand(scenario, 7).entries // seeds and empty slots
+ */
+export function simulateStand(scenario: Scenario, seed: number): SimulatedStand {
+  const { planter, seedLot, zones, passLengthM, passes, crop } = scenario;
+  requireSome('planter.units', planter.units);
+  requireSome('zones', zones);
+  requireSome('weather', scenario.weather);
+  requirePositive('passLengthM', passLengthM);
+  requireWhole('passes', passes, 1);
+  requireWhole('planter.cells', planter.cells, 1);
+  requireShare('seedLot.germination', seedLot.germination);
+  requireShare('seedLot.vigour', seedLot.vigour);
+  const spacingM = targetSpacing({ rowWidthM: planter.rowWidthM, populationPerM2: scenario.seedsPerM2 });
+  const slotsPerRow = Math.floor(passLengthM / spacingM);
+  const rows = passes * planter.units.length;
+  const capacity = Math.ceil(rows * slotsPerRow * (1.02 + Math.max(...planter.units.map((unit) => unit.doubleRate)) * 1.5)) + 1000;
+  const stand: SimulatedStand = {
+    scenario, spacingM, entries: 0,
+    rowStart: new Uint32Array(rows + 1),
+    slot: new Uint32Array(capacity),
+    positionM: new Float64Array(capacity),
+    depthM: new Float32Array(capacity),
+    cause: new Uint8Array(capacity),
+    emergedAtH: new Float32Array(capacity),
+  };
+  const random = seededRandom(seed);
+  const clocks = zones.map((zone) => hoursToHeat(scenario, zone));
+  const { heatToEmergence } = CROP_FACTS[crop];
+  const heatSpread = 0.05 + 0.1 * (1 - seedLot.vigour);
+  const stress = 1.5 - seedLot.vigour;
+
+  const stopped = (zone: SimulatedZone, depthM: number): number => {
+    if (random.uniform() > seedLot.germination) return code.deadSeed;
+    const intoMoisture = depthM - zone.dryLayerM;
+    if (intoMoisture < 0 && random.uniform() < Math.min(0.95, 0.35 + (-intoMoisture / 0.01) * 0.4)) return code.drySeed;
+    if (random.uniform() < zone.pestShare * (depthM < 0.03 ? 2 : 1)) return code.pest;
+    if (random.uniform() < zone.rotShare * stress) return code.rot;
+    if (random.uniform() < zone.coldInjuryShare * stress) return code.coldInjury;
+    if (random.uniform() < zone.crustShare * stress) return code.crust;
+    if (depthM > 0.1 && random.uniform() < (depthM - 0.1) / 0.04) return code.tooDeep;
+    return code.none;
+  };
+
+  let at = 0;
+  const record = (slot: number, positionM: number, depthM: number, cause: number, emergedAtH: number) => {
+    stand.slot[at] = slot;
+    stand.positionM[at] = positionM;
+    stand.depthM[at] = depthM;
+    stand.cause[at] = cause;
+    stand.emergedAtH[at] = emergedAtH;
+    at += 1;
+  };
+  for (let row = 0; row < rows; row++) {
+    stand.rowStart[row] = at;
+    const unit = planter.units[row % planter.units.length]!;
+    const phase = random.below(planter.cells);
+    let z = 0;
+    for (let slot = 0; slot < slotsPerRow; slot++) {
+      const centreM = (slot + 0.5) * spacingM;
+      while (z + 1 < zones.length && centreM >= zones[z]!.toM) z += 1;
+      const zone = zones[z]!;
+      let seeds = 1;
+      let empty = code.none;
+      if (unit.plugged && centreM >= unit.plugged.fromM && centreM < unit.plugged.toM) empty = code.pluggedRow;
+      else if ((slot + phase) % planter.cells === unit.damagedCell) empty = code.damagedCell;
+      else if (random.uniform() < unit.skipRate) empty = code.skip;
+      else if (random.uniform() < unit.doubleRate) seeds = 2;
+      if (empty !== code.none) {
+        record(slot, centreM, Number.NaN, empty, Infinity);
+        continue;
+      }
+      for (let s = 0; s < seeds; s++) {
+        const positionM = centreM + random.normal() * unit.scatterSdM + s * 0.015;
+        const depthM = Math.max(0.003, unit.depthMeanM + random.normal() * unit.depthSdM);
+        const cause = stopped(zone, depthM);
+        if (cause !== code.none) {
+          record(slot, positionM, depthM, cause, Infinity);
+          continue;
+        }
+        const marginal = depthM - zone.dryLayerM < 0.008 ? 1 + 0.3 * random.uniform() : 1;
+        const heat = heatToEmergence(depthM) * Math.max(0.6, 1 + random.normal() * heatSpread) * marginal;
+        record(slot, positionM, depthM, code.none, clocks[z]!(heat));
+      }
+    }
+  }
+  stand.rowStart[rows] = at;
+  stand.entries = at;
+  return stand;
+}

@@ -1,0 +1,77 @@
+import type { Crop } from '../crops/index.ts';
+import type { DayTemperatures } from '../season/index.ts';
+
+/** A band across the field, met by every row between two distances from the start of the pass. */
+export interface SimulatedZone {
+  name: string;
+  fromM: number;
+  toM: number;
+  /** Depth of dry soil over moist soil at planting, m. */
+  dryLayerM: number;
+  /** Chance that a germinating seed rots in saturated ground. */
+  rotShare: number;
+  /** Chance that a seedling fails under a crust. */
+  crustShare: number;
+  /** Chance that cold water at imbibition kills or bends a seedling. */
+  coldInjuryShare: number;
+  /** Chance that an animal or insect takes the seed. */
+  pestShare: number;
+  /** Warmer or colder than the station, °C. */
+  temperatureOffsetC: number;
+}
+
+/** One row unit of the planter: a machine of its own. */
+export interface SimulatedUnit {
+  depthMeanM: number;
+  depthSdM: number;
+  /** Chance that a cell comes round without a seed. */
+  skipRate: number;
+  /** Chance that a cell carries two. */
+  doubleRate: number;
+  /** SD of a seed's position about its slot, m. */
+  scatterSdM: number;
+  /** Cell of the disc that never carries a seed. */
+  damagedCell?: number;
+  /** Stretch of every pass where nothing comes out, m. */
+  plugged?: { fromM: number; toM: number };
+}
+
+export interface SimulatedPlanter {
+  units: SimulatedUnit[];
+  rowWidthM: number;
+  /** Cells on a metering disc. */
+  cells: number;
+}
+
+export interface SeedLot {
+  germination: number;
+  /** 0…1: how evenly and fast the live seeds come up; also how they stand stress. */
+  vigour: number;
+}
+
+export interface Scenario {
+  crop: Crop;
+  planter: SimulatedPlanter;
+  seedLot: SeedLot;
+  seedsPerM2: number;
+  /** Length of a pass, m. */
+  passLengthM: number;
+  passes: number;
+  zones: SimulatedZone[];
+  /** Daily extremes from the planting date on. */
+  weather: DayTemperatures[];
+}
+
+/** True cause of an empty place. `none`: a plant stands there. */
+export const CAUSES = ['none', 'skip', 'damagedCell', 'pluggedRow', 'deadSeed', 'drySeed', 'rot', 'coldInjury', 'pest', 'crust', 'tooDeep'] as const;
+export type Cause = (typeof CAUSES)[number];
+
+/** A zone with nothing wrong in it. @example { ...goodGround(0, 400), crustShare: 0.1 } */
+export function goodGround(fromM: number, toM: number): SimulatedZone {
+  return { name: 'good ground', fromM, toM, dryLayerM: 0.02, rotShare: 0.005, crustShare: 0.005, coldInjuryShare: 0, pestShare: 0.005, temperatureOffsetC: 0 };
+}
+
+/** A unit in good order. @example goodUnit(0.05) */
+export function goodUnit(depthMeanM: number): SimulatedUnit {
+  return { depthMeanM, depthSdM: 0.005, skipRate: 0.01, doubleRate: 0.008, scatterSdM: 0.018 };
+}
