@@ -13,17 +13,32 @@ export default tseslint.config(
     files: ['core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
-      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'setTimeout', 'console'],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'process',
+        'fetch',
+        'setTimeout',
+        'console',
+      ],
       'no-restricted-properties': [
         'error',
-        { object: 'Math', property: 'random', message: 'Pass a generator: randomness is an argument.' },
+        {
+          object: 'Math',
+          property: 'random',
+          message: 'Pass a generator: randomness is an argument.',
+        },
         { object: 'Date', property: 'now', message: 'Pass the time: the clock is an argument.' },
       ],
     },
   },
   {
     rules: {
-      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/no-unused-vars': [
+        'error',
+        { argsIgnorePattern: '^_', varsIgnorePattern: '^_' },
+      ],
       eqeqeq: 'error',
       'no-console': 'off',
     },

@@ -3,9 +3,33 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'core', root: './core', include: ['src/**/*.test.ts'], environment: 'node', testTimeout: 60_000 } },
-      { test: { name: 'server', root: './server', include: ['src/**/*.test.ts'], environment: 'node', testTimeout: 30_000, hookTimeout: 60_000 } },
-      { test: { name: 'web', root: './web', include: ['src/**/*.test.{ts,tsx}'], environment: 'happy-dom' } },
+      {
+        test: {
+          name: 'core',
+          root: './core',
+          include: ['src/**/*.test.ts'],
+          environment: 'node',
+          testTimeout: 60_000,
+        },
+      },
+      {
+        test: {
+          name: 'server',
+          root: './server',
+          include: ['src/**/*.test.ts'],
+          environment: 'node',
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+        },
+      },
+      {
+        test: {
+          name: 'web',
+          root: './web',
+          include: ['src/**/*.test.{ts,tsx}'],
+          environment: 'happy-dom',
+        },
+      },
     ],
   },
 });

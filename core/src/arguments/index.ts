@@ -28,14 +28,16 @@ export function requireNotNegative(name: string, value: number): number {
 /** Throws unless `value` lies strictly between 0 and 1. @example requireOpenShare('confidence', 0.95) // 0.95 */
 export function requireOpenShare(name: string, value: number): number {
   requireFinite(name, value);
-  if (value <= 0 || value >= 1) throw new RangeError(`${name} must lie between 0 and 1, got ${value}`);
+  if (value <= 0 || value >= 1)
+    throw new RangeError(`${name} must lie between 0 and 1, got ${value}`);
   return value;
 }
 
 /** Throws unless `value` is a share from 0 to 1. @example requireShare('germination', 0.95) // 0.95 */
 export function requireShare(name: string, value: number): number {
   requireFinite(name, value);
-  if (value < 0 || value > 1) throw new RangeError(`${name} must be a share from 0 to 1, got ${value}`);
+  if (value < 0 || value > 1)
+    throw new RangeError(`${name} must be a share from 0 to 1, got ${value}`);
   return value;
 }
 
@@ -50,6 +52,7 @@ export function requireWhole(name: string, value: number, least: number): number
 
 /** Throws unless `list` has an entry. @example requireSome('stops', [1]) // [1] */
 export function requireSome<T>(name: string, list: readonly T[]): readonly T[] {
-  if (!Array.isArray(list) || list.length === 0) throw new RangeError(`${name} must have at least one entry, got none`);
+  if (!Array.isArray(list) || list.length === 0)
+    throw new RangeError(`${name} must have at least one entry, got none`);
   return list;
 }

@@ -30,7 +30,8 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     seedsPerM2: 7.9,
     heatBaseC: 10,
     heatCapC: 30,
-    heatToEmergence: (depthM) => (115 + (15 * Math.max(0, depthM - 2 * INCH)) / INCH) * FAHRENHEIT_UNIT,
+    heatToEmergence: (depthM) =>
+      (115 + (15 * Math.max(0, depthM - 2 * INCH)) / INCH) * FAHRENHEIT_UNIT,
     standWalkDays: [18, 35],
   },
   soybean: {

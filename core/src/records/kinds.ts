@@ -1,6 +1,14 @@
 import type * as z from 'zod/mini';
 import {
-  conflictSchema, fieldSchema, growerSchema, observationSchema, planterSchema, plantingSchema, stopSchema, walkSchema, workspaceSchema,
+  conflictSchema,
+  fieldSchema,
+  growerSchema,
+  observationSchema,
+  planterSchema,
+  plantingSchema,
+  stopSchema,
+  walkSchema,
+  workspaceSchema,
 } from './schemas.ts';
 
 /** Every kind of record, parents before children, with its schema and the records it belongs to. */
@@ -48,7 +56,8 @@ export interface Kept<K extends Kind = Kind> {
 /** Problems beside the fields they belong to: path → what to do. */
 export type Problems = Record<string, string>;
 
-export type Validated<K extends Kind> = { ok: true; data: DataOf<K> } | { ok: false; problems: Problems };
+export type Validated<K extends Kind> =
+  { ok: true; data: DataOf<K> } | { ok: false; problems: Problems };
 
 /**
  * Checks a record's data against its schema.
@@ -59,8 +68,14 @@ export function validate<K extends Kind>(kind: K, data: unknown): Validated<K> {
   if (parsed.success) return { ok: true, data: parsed.data as DataOf<K> };
   const problems: Problems = {};
   for (const issue of parsed.error.issues) {
-    const unknownKeys = issue.code === 'unrecognized_keys' ? issue.keys.map((key) => [key, 'This value is not known here: leave it out.']) : null;
-    for (const [path, message] of unknownKeys ?? [[issue.path.join('.') || 'record', issue.message]]) problems[path!] ??= message!;
+    const unknownKeys =
+      issue.code === 'unrecognized_keys'
+        ? issue.keys.map((key) => [key, 'This value is not known here: leave it out.'])
+        : null;
+    for (const [path, message] of unknownKeys ?? [
+      [issue.path.join('.') || 'record', issue.message],
+    ])
+      problems[path!] ??= message!;
   }
   return { ok: false, problems };
 }

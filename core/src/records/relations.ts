@@ -5,7 +5,10 @@ import { KINDS } from './kinds.ts';
 export type LookUp = <K extends Kind>(kind: K, id: string) => Kept<K> | undefined;
 
 /** The records that a record names as its parents: [attribute, kind, id]. */
-export function parentsOf<K extends Kind>(kind: K, data: DataOf<K>): { attribute: string; kind: Kind; id: string }[] {
+export function parentsOf<K extends Kind>(
+  kind: K,
+  data: DataOf<K>,
+): { attribute: string; kind: Kind; id: string }[] {
   return Object.entries(KINDS[kind].parents).flatMap(([attribute, parentKind]) => {
     const id = (data as Record<string, unknown>)[attribute];
     return typeof id === 'string' ? [{ attribute, kind: parentKind as Kind, id }] : [];
@@ -22,7 +25,9 @@ export function parentsOf<K extends Kind>(kind: K, data: DataOf<K>): { attribute
 export function checkRelations<K extends Kind>(kind: K, data: DataOf<K>, lookUp: LookUp): Problems {
   const problems: Problems = {};
   for (const parent of parentsOf(kind, data)) {
-    if (!lookUp(parent.kind, parent.id)) problems[parent.attribute] = `This ${kind} belongs to a ${parent.kind} that is not in this workspace: choose it again.`;
+    if (!lookUp(parent.kind, parent.id))
+      problems[parent.attribute] =
+        `This ${kind} belongs to a ${parent.kind} that is not in this workspace: choose it again.`;
   }
   if (Object.keys(problems).length > 0) return problems;
   if (kind === 'walk') {
@@ -36,8 +41,11 @@ export function checkRelations<K extends Kind>(kind: K, data: DataOf<K>, lookUp:
     const { row, stopId } = data as DataOf<'observation'>;
     const walk = lookUp('walk', lookUp('stop', stopId)!.data.walkId);
     const planting = walk && lookUp('planting', walk.data.plantingId);
-    const planter = planting?.data.planterId ? lookUp('planter', planting.data.planterId) : undefined;
-    if (row !== null && planter && row > planter.data.rows) problems.row = `${planter.data.name} has ${planter.data.rows} rows: choose a row from 1 to ${planter.data.rows}.`;
+    const planter = planting?.data.planterId
+      ? lookUp('planter', planting.data.planterId)
+      : undefined;
+    if (row !== null && planter && row > planter.data.rows)
+      problems.row = `${planter.data.name} has ${planter.data.rows} rows: choose a row from 1 to ${planter.data.rows}.`;
   }
   return problems;
 }

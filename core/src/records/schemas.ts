@@ -5,16 +5,40 @@ import { COUNT_METHODS, MOST_PLANTS_PER_M } from '../stand/index.ts';
 /** Schemas of everything that is kept, with messages that say what to do. Values are SI. */
 
 const id = z.uuid('This link is broken: choose again.');
-const name = (what: string) => z.string(`Enter ${what}.`).check(z.trim(), z.minLength(1, `Enter ${what}.`), z.maxLength(120, 'Use at most 120 characters.'));
+const name = (what: string) =>
+  z
+    .string(`Enter ${what}.`)
+    .check(
+      z.trim(),
+      z.minLength(1, `Enter ${what}.`),
+      z.maxLength(120, 'Use at most 120 characters.'),
+    );
 const note = z._default(z.string().check(z.maxLength(4000, 'Use at most 4,000 characters.')), '');
-const date = z.iso.date('Enter a date as year-month-day, e.g. 2027-05-14.').check(
-  z.refine((text) => text >= '1990-01-01' && text <= '2199-12-31', 'Enter a date between 1990 and 2199.'),
-);
-const timestamp = z.iso.datetime('Enter a date and time.');
-const within = (least: number, most: number, message: string) => z.number(message).check(z.gte(least, message), z.lte(most, message));
-const whole = (least: number, most: number, message: string) => z.int(message).check(z.gte(least, message), z.lte(most, message));
+const date = z.iso
+  .date('Enter a date as year-month-day, e.g. 2027-05-14.')
+  .check(
+    z.refine(
+      (text) => text >= '1990-01-01' && text <= '2199-12-31',
+      'Enter a date between 1990 and 2199.',
+    ),
+  );
+export const timestamp = z.iso
+  .datetime('Enter a date and time.')
+  .check(
+    z.refine(
+      (text) => text >= '1990' && text < '2200',
+      'Enter a time between 1990 and 2199: check the clock of this device.',
+    ),
+  );
+const within = (least: number, most: number, message: string) =>
+  z.number(message).check(z.gte(least, message), z.lte(most, message));
+const whole = (least: number, most: number, message: string) =>
+  z.int(message).check(z.gte(least, message), z.lte(most, message));
 /** Figures exactly as typed, by the name of the value they gave. */
-const asTyped = z._default(z.record(z.string().check(z.maxLength(40)), z.string().check(z.maxLength(60))), {});
+const asTyped = z._default(
+  z.record(z.string().check(z.maxLength(40)), z.string().check(z.maxLength(60))),
+  {},
+);
 
 const rowWidthM = within(0.05, 3, 'Enter a row width between 2 in (5 cm) and 10 ft (3 m).');
 const lengthM = within(0.1, 500, 'Enter a length between 4 in (0.1 m) and 1,640 ft (500 m).');
@@ -68,9 +92,18 @@ export const walkSchema = z
     asTyped,
   })
   .check(
-    z.refine((walk) => walk.method === 'hoop' || walk.lengthM !== null, { message: 'Enter the length of tape.', path: ['lengthM'] }),
-    z.refine((walk) => walk.method !== 'hoop' || walk.hoopDiameterM !== null, { message: 'Enter the hoop’s diameter.', path: ['hoopDiameterM'] }),
-    z.refine((walk) => walk.finishedAt === null || walk.finishedAt >= walk.startedAt, { message: 'A walk cannot end before it starts: check the clock of this device.', path: ['finishedAt'] }),
+    z.refine((walk) => walk.method === 'hoop' || walk.lengthM !== null, {
+      message: 'Enter the length of tape.',
+      path: ['lengthM'],
+    }),
+    z.refine((walk) => walk.method !== 'hoop' || walk.hoopDiameterM !== null, {
+      message: 'Enter the hoop’s diameter.',
+      path: ['hoopDiameterM'],
+    }),
+    z.refine((walk) => walk.finishedAt === null || walk.finishedAt >= walk.startedAt, {
+      message: 'A walk cannot end before it starts: check the clock of this device.',
+      path: ['finishedAt'],
+    }),
   );
 
 export const stopSchema = z.strictObject({
@@ -79,7 +112,13 @@ export const stopSchema = z.strictObject({
   travel: z.enum(['away', 'toward'], 'Choose the direction the planter travelled.'),
   /** Chosen because it looked bad: kept, flagged, left out of field means. */
   chosen: z.boolean(),
-  place: z.nullable(z.strictObject({ lat: within(-90, 90, 'Latitude runs from −90 to 90.'), lon: within(-180, 180, 'Longitude runs from −180 to 180.'), accuracyM: within(0, 1e5, 'Accuracy is in metres.') })),
+  place: z.nullable(
+    z.strictObject({
+      lat: within(-90, 90, 'Latitude runs from −90 to 90.'),
+      lon: within(-180, 180, 'Longitude runs from −180 to 180.'),
+      accuracyM: within(0, 1e5, 'Accuracy is in metres.'),
+    }),
+  ),
   note,
 });
 
@@ -99,10 +138,14 @@ export const countSchema = z
     twoBehind: plants,
   })
   .check(
-    z.refine((count) => count.inStep + count.oneBehind + count.twoBehind <= MOST_PLANTS_PER_M * count.lengthM + 5, {
-      message: `More than ${MOST_PLANTS_PER_M} plants per metre of row: check the count and the length of tape.`,
-      path: ['inStep'],
-    }),
+    z.refine(
+      (count) =>
+        count.inStep + count.oneBehind + count.twoBehind <= MOST_PLANTS_PER_M * count.lengthM + 5,
+      {
+        message: `More than ${MOST_PLANTS_PER_M} plants per metre of row: check the count and the length of tape.`,
+        path: ['inStep'],
+      },
+    ),
   );
 
 export const tapeSchema = z
@@ -110,7 +153,9 @@ export const tapeSchema = z
     stopId: id,
     type: z.literal('tape'),
     row,
-    positionsM: z.array(within(0, 500, 'Enter positions between 0 and 500 m along the tape.')).check(z.maxLength(2000, 'Use at most 2,000 plants on one tape.')),
+    positionsM: z
+      .array(within(0, 500, 'Enter positions between 0 and 500 m along the tape.'))
+      .check(z.maxLength(2000, 'Use at most 2,000 plants on one tape.')),
     /** Positions exactly as typed, one for each; empty where tapped. */
     typed: z.array(z.string().check(z.maxLength(30))),
   })
@@ -121,7 +166,11 @@ export const tapeSchema = z
     }),
   );
 
-export const observationSchema = z.discriminatedUnion('type', [countSchema, tapeSchema], 'This kind of observation is not known.');
+export const observationSchema = z.discriminatedUnion(
+  'type',
+  [countSchema, tapeSchema],
+  'This kind of observation is not known.',
+);
 
 export const workspaceSchema = z.strictObject({
   name: name('a name for the workspace'),
@@ -129,7 +178,12 @@ export const workspaceSchema = z.strictObject({
   fixedToday: z.nullable(date),
   season: whole(1990, 2199, 'Enter the season as a year.'),
   /** The user's own weights of plants behind; null for the house default. */
-  weights: z.nullable(z.strictObject({ oneBehind: within(0, 1.5, 'Enter a weight from 0 to 1.5.'), twoBehind: within(-1, 1.5, 'Enter a weight from −1 to 1.5.') })),
+  weights: z.nullable(
+    z.strictObject({
+      oneBehind: within(0, 1.5, 'Enter a weight from 0 to 1.5.'),
+      twoBehind: within(-1, 1.5, 'Enter a weight from −1 to 1.5.'),
+    }),
+  ),
 });
 
 /** Two versions of one record, made apart: both kept until a person chooses. Made by the server. */

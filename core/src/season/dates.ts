@@ -3,7 +3,8 @@ const DAY_MS = 86_400_000;
 /** Whole days from one ISO date to another. @example daysBetween('2027-04-28', '2027-05-27') // 29 */
 export function daysBetween(from: string, to: string): number {
   const days = (Date.parse(to.slice(0, 10)) - Date.parse(from.slice(0, 10))) / DAY_MS;
-  if (!Number.isFinite(days)) throw new RangeError(`dates must be written YYYY-MM-DD, got ${from} and ${to}`);
+  if (!Number.isFinite(days))
+    throw new RangeError(`dates must be written YYYY-MM-DD, got ${from} and ${to}`);
   return Math.round(days);
 }
 

@@ -16,14 +16,18 @@ export interface DayTemperatures {
  * @throws RangeError for a temperature that is not finite or a minimum above the maximum
  * @example heatUnits([{ minC: 4, maxC: 34 }], { baseC: 10, capC: 30 }) // [10]
  */
-export function heatUnits(days: readonly DayTemperatures[], { baseC, capC = Infinity }: { baseC: number; capC?: number }): number[] {
+export function heatUnits(
+  days: readonly DayTemperatures[],
+  { baseC, capC = Infinity }: { baseC: number; capC?: number },
+): number[] {
   requireFinite('baseC', baseC);
   if (!(capC > baseC)) throw new RangeError(`capC must be above baseC (${baseC}), got ${capC}`);
   const held = (celsius: number) => Math.min(capC, Math.max(baseC, celsius));
   return days.map(({ minC, maxC }, i) => {
     requireFinite(`days[${i}].minC`, minC);
     requireFinite(`days[${i}].maxC`, maxC);
-    if (minC > maxC) throw new RangeError(`days[${i}].minC must not exceed maxC (${maxC}), got ${minC}`);
+    if (minC > maxC)
+      throw new RangeError(`days[${i}].minC must not exceed maxC (${maxC}), got ${minC}`);
     return (held(minC) + held(maxC)) / 2 - baseC;
   });
 }

@@ -7,11 +7,21 @@ describe('heatUnits, method 1', () => {
     [{ minC: 12, maxC: 22 }, 7],
     [{ minC: -3, maxC: 8 }, 0],
     [{ minC: 31, maxC: 38 }, 20],
-  ])('%o gives %s °C·day', (day, expected) => expect(heatUnits([day], { baseC: 10, capC: 30 })).toEqual([expected]));
-  it('86/50 °F of a 50–86 day is 18 °F-units', () => expect(heatUnits([{ minC: 10, maxC: 30 }], { baseC: 10, capC: 30 })[0]! * 1.8).toBeCloseTo(18, 12));
+  ])('%o gives %s °C·day', (day, expected) =>
+    expect(heatUnits([day], { baseC: 10, capC: 30 })).toEqual([expected]),
+  );
+  it('86/50 °F of a 50–86 day is 18 °F-units', () =>
+    expect(heatUnits([{ minC: 10, maxC: 30 }], { baseC: 10, capC: 30 })[0]! * 1.8).toBeCloseTo(
+      18,
+      12,
+    ));
   it('names what is wrong', () => {
-    expect(() => heatUnits([{ minC: 9, maxC: 3 }], { baseC: 0 })).toThrow(/days\[0\]\.minC must not exceed/);
-    expect(() => heatUnits([{ minC: Number.NaN, maxC: 3 }], { baseC: 0 })).toThrow(/minC must be a finite number/);
+    expect(() => heatUnits([{ minC: 9, maxC: 3 }], { baseC: 0 })).toThrow(
+      /days\[0\]\.minC must not exceed/,
+    );
+    expect(() => heatUnits([{ minC: Number.NaN, maxC: 3 }], { baseC: 0 })).toThrow(
+      /minC must be a finite number/,
+    );
     expect(() => heatUnits([], { baseC: 10, capC: 10 })).toThrow(/capC/);
   });
 });
@@ -24,7 +34,8 @@ it('days across a month end', () => {
 
 describe('the trail of a planting', () => {
   const planting = { crop: 'corn' as const, plantedOn: '2027-05-01' };
-  const walkState = (walked: string[], today: string) => trailOf(planting, walked, today).find(({ mark }) => mark === 'standWalk')!.state;
+  const walkState = (walked: string[], today: string) =>
+    trailOf(planting, walked, today).find(({ mark }) => mark === 'standWalk')!.state;
   it('turns from later to due to overdue, and is done once walked', () => {
     expect(walkState([], '2027-05-10')).toBe('later');
     expect(walkState([], '2027-05-27')).toBe('due');

@@ -25,10 +25,18 @@ export interface TrailMark {
  * @param today ISO date
  * @example trailOf({ crop: 'corn', plantedOn: '2027-05-01' }, [], '2027-05-27')[1].state // 'due'
  */
-export function trailOf(planting: { crop: Crop; plantedOn: string }, walkedOn: readonly string[], today: string): TrailMark[] {
+export function trailOf(
+  planting: { crop: Crop; plantedOn: string },
+  walkedOn: readonly string[],
+  today: string,
+): TrailMark[] {
   const { standWalkDays } = CROP_FACTS[planting.crop];
-  const [from, to] = standWalkDays.map((days) => addDays(planting.plantedOn, days)) as [string, string];
-  const state = walkedOn.length > 0 ? 'done' : today < from ? 'later' : today <= to ? 'due' : 'overdue';
+  const [from, to] = standWalkDays.map((days) => addDays(planting.plantedOn, days)) as [
+    string,
+    string,
+  ];
+  const state =
+    walkedOn.length > 0 ? 'done' : today < from ? 'later' : today <= to ? 'due' : 'overdue';
   return [
     {
       mark: 'targets',

@@ -1,5 +1,21 @@
 export { makeDemoSeason, type DemoSeason, type DemoRecord } from './demo/makeDemoSeason.ts';
 export { simulateStand, type SimulatedStand } from './simulateStand.ts';
-export { plantsInStretch, gapsInStretch, countStretch, trueStand, type Stretch } from './readStand.ts';
+export {
+  plantsInStretch,
+  gapsInStretch,
+  countStretch,
+  trueStand,
+  type Stretch,
+} from './readStand.ts';
 export { simulateWeather } from './simulateWeather.ts';
-export { CAUSES, goodGround, goodUnit, type Cause, type Scenario, type SeedLot, type SimulatedPlanter, type SimulatedUnit, type SimulatedZone } from './world.ts';
+export {
+  CAUSES,
+  goodGround,
+  goodUnit,
+  type Cause,
+  type Scenario,
+  type SeedLot,
+  type SimulatedPlanter,
+  type SimulatedUnit,
+  type SimulatedZone,
+} from './world.ts';

@@ -37,24 +37,32 @@ const rowIndex = (stand: SimulatedStand, pass: number, row: number) => {
   requireWhole('pass', pass, 0);
   requireWhole('row', row, 1);
   if (pass >= passes) throw new RangeError(`pass must be below ${passes}, got ${pass}`);
-  if (row > planter.units.length) throw new RangeError(`row must be at most ${planter.units.length}, got ${row}`);
+  if (row > planter.units.length)
+    throw new RangeError(`row must be at most ${planter.units.length}, got ${row}`);
   return pass * planter.units.length + row - 1;
 };
 
 /** Plants that stand in a stretch of one row, in order, with their leaf stage. */
-export function plantsInStretch(stand: SimulatedStand, { pass, row, fromM, toM, atH }: Stretch): { positionM: number; stage: number }[] {
+export function plantsInStretch(
+  stand: SimulatedStand,
+  { pass, row, fromM, toM, atH }: Stretch,
+): { positionM: number; stage: number }[] {
   const r = rowIndex(stand, pass, row);
   const stageOf = stageReader(stand, atH);
   const plants: { positionM: number; stage: number }[] = [];
   for (let i = stand.rowStart[r]!; i < stand.rowStart[r + 1]!; i++) {
     const positionM = stand.positionM[i]!;
-    if (positionM >= fromM && positionM < toM && stand.emergedAtH[i]! <= atH) plants.push({ positionM, stage: stageOf(stand.emergedAtH[i]!) });
+    if (positionM >= fromM && positionM < toM && stand.emergedAtH[i]! <= atH)
+      plants.push({ positionM, stage: stageOf(stand.emergedAtH[i]!) });
   }
   return plants.sort((a, b) => a.positionM - b.positionM);
 }
 
 /** The places in a stretch where no plant came, with the true cause of each. */
-export function gapsInStretch(stand: SimulatedStand, { pass, row, fromM, toM, atH }: Stretch): { positionM: number; cause: Cause | 'notYet' }[] {
+export function gapsInStretch(
+  stand: SimulatedStand,
+  { pass, row, fromM, toM, atH }: Stretch,
+): { positionM: number; cause: Cause | 'notYet' }[] {
   const r = rowIndex(stand, pass, row);
   const gaps: { positionM: number; cause: Cause | 'notYet' }[] = [];
   for (let i = stand.rowStart[r]!; i < stand.rowStart[r + 1]!; i++) {
@@ -66,7 +74,10 @@ export function gapsInStretch(stand: SimulatedStand, { pass, row, fromM, toM, at
 }
 
 /** Counts a stretch as a scout does: plants at the commonest stage or ahead of it, one behind, two or more behind. */
-export function countStretch(stand: SimulatedStand, stretch: Stretch): { inStep: number; oneBehind: number; twoBehind: number } {
+export function countStretch(
+  stand: SimulatedStand,
+  stretch: Stretch,
+): { inStep: number; oneBehind: number; twoBehind: number } {
   const plants = plantsInStretch(stand, stretch);
   const tally = new Map<number, number>();
   for (const { stage } of plants) tally.set(stage, (tally.get(stage) ?? 0) + 1);

@@ -31,7 +31,10 @@ const code = Object.fromEntries(CAUSES.map((cause, i) => [cause, i])) as Record<
 /** Hours after planting at which a zone has gathered a given heat, by stepping a table of daily sums. */
 function hoursToHeat(scenario: Scenario, zone: SimulatedZone) {
   const { heatBaseC, heatCapC } = CROP_FACTS[scenario.crop];
-  const days = scenario.weather.map(({ minC, maxC }) => ({ minC: minC + zone.temperatureOffsetC, maxC: maxC + zone.temperatureOffsetC }));
+  const days = scenario.weather.map(({ minC, maxC }) => ({
+    minC: minC + zone.temperatureOffsetC,
+    maxC: maxC + zone.temperatureOffsetC,
+  }));
   const daily = heatUnits(days, { baseC: heatBaseC, capC: heatCapC });
   const cumulative = new Float64Array(daily.length + 1);
   daily.forEach((heat, i) => (cumulative[i + 1] = cumulative[i]! + heat));
@@ -45,7 +48,9 @@ function hoursToHeat(scenario: Scenario, zone: SimulatedZone) {
       else high = middle;
     }
     if (low === 0) return 0;
-    return 24 * (low - 1 + (heat - cumulative[low - 1]!) / (cumulative[low]! - cumulative[low - 1]!));
+    return (
+      24 * (low - 1 + (heat - cumulative[low - 1]!) / (cumulative[low]! - cumulative[low - 1]!))
+    );
   };
 }
 
@@ -69,12 +74,20 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
   requireWhole('planter.cells', planter.cells, 1);
   requireShare('seedLot.germination', seedLot.germination);
   requireShare('seedLot.vigour', seedLot.vigour);
-  const spacingM = targetSpacing({ rowWidthM: planter.rowWidthM, populationPerM2: scenario.seedsPerM2 });
+  const spacingM = targetSpacing({
+    rowWidthM: planter.rowWidthM,
+    populationPerM2: scenario.seedsPerM2,
+  });
   const slotsPerRow = Math.floor(passLengthM / spacingM);
   const rows = passes * planter.units.length;
-  const capacity = Math.ceil(rows * slotsPerRow * (1.02 + Math.max(...planter.units.map((unit) => unit.doubleRate)) * 1.5)) + 1000;
+  const capacity =
+    Math.ceil(
+      rows * slotsPerRow * (1.02 + Math.max(...planter.units.map((unit) => unit.doubleRate)) * 1.5),
+    ) + 1000;
   const stand: SimulatedStand = {
-    scenario, spacingM, entries: 0,
+    scenario,
+    spacingM,
+    entries: 0,
     rowStart: new Uint32Array(rows + 1),
     slot: new Uint32Array(capacity),
     positionM: new Float64Array(capacity),
@@ -91,7 +104,8 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
   const stopped = (zone: SimulatedZone, depthM: number): number => {
     if (random.uniform() > seedLot.germination) return code.deadSeed;
     const intoMoisture = depthM - zone.dryLayerM;
-    if (intoMoisture < 0 && random.uniform() < Math.min(0.95, 0.35 + (-intoMoisture / 0.01) * 0.4)) return code.drySeed;
+    if (intoMoisture < 0 && random.uniform() < Math.min(0.95, 0.35 + (-intoMoisture / 0.01) * 0.4))
+      return code.drySeed;
     if (random.uniform() < zone.pestShare * (depthM < 0.03 ? 2 : 1)) return code.pest;
     if (random.uniform() < zone.rotShare * stress) return code.rot;
     if (random.uniform() < zone.coldInjuryShare * stress) return code.coldInjury;
@@ -101,7 +115,13 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
   };
 
   let at = 0;
-  const record = (slot: number, positionM: number, depthM: number, cause: number, emergedAtH: number) => {
+  const record = (
+    slot: number,
+    positionM: number,
+    depthM: number,
+    cause: number,
+    emergedAtH: number,
+  ) => {
     stand.slot[at] = slot;
     stand.positionM[at] = positionM;
     stand.depthM[at] = depthM;
@@ -120,7 +140,8 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
       const zone = zones[z]!;
       let seeds = 1;
       let empty = code.none;
-      if (unit.plugged && centreM >= unit.plugged.fromM && centreM < unit.plugged.toM) empty = code.pluggedRow;
+      if (unit.plugged && centreM >= unit.plugged.fromM && centreM < unit.plugged.toM)
+        empty = code.pluggedRow;
       else if ((slot + phase) % planter.cells === unit.damagedCell) empty = code.damagedCell;
       else if (random.uniform() < unit.skipRate) empty = code.skip;
       else if (random.uniform() < unit.doubleRate) seeds = 2;
@@ -137,7 +158,8 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
           continue;
         }
         const marginal = depthM - zone.dryLayerM < 0.008 ? 1 + 0.3 * random.uniform() : 1;
-        const heat = heatToEmergence(depthM) * Math.max(0.6, 1 + random.normal() * heatSpread) * marginal;
+        const heat =
+          heatToEmergence(depthM) * Math.max(0.6, 1 + random.normal() * heatSpread) * marginal;
         record(slot, positionM, depthM, code.none, clocks[z]!(heat));
       }
     }

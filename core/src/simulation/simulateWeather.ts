@@ -9,7 +9,12 @@ import { seededRandom } from '../stats/index.ts';
  * @example simulateWeather({ days: 40, meanC: 12, risePerDayC: 0.2 }, 7).length // 40
  */
 export function simulateWeather(
-  opts: { days: number; meanC: number; risePerDayC: number; coldSpell?: [from: number, to: number] },
+  opts: {
+    days: number;
+    meanC: number;
+    risePerDayC: number;
+    coldSpell?: [from: number, to: number];
+  },
   seed: number,
 ): DayTemperatures[] {
   const random = seededRandom(seed);

@@ -2,7 +2,17 @@ import { describe, expect, it } from 'vitest';
 import { analyseSpacing } from '../spacing/index.ts';
 import { seededRandom } from '../stats/index.ts';
 import { rowsThatStandOut, standByRow, summariseStand } from '../stand/index.ts';
-import { countStretch, gapsInStretch, goodGround, goodUnit, plantsInStretch, simulateStand, simulateWeather, trueStand, type Scenario } from './index.ts';
+import {
+  countStretch,
+  gapsInStretch,
+  goodGround,
+  goodUnit,
+  plantsInStretch,
+  simulateStand,
+  simulateWeather,
+  trueStand,
+  type Scenario,
+} from './index.ts';
 
 const weather = simulateWeather({ days: 45, meanC: 14, risePerDayC: 0.15 }, 5);
 const LATER = 40 * 24;
@@ -10,9 +20,18 @@ const LATER = 40 * 24;
 function cornField(change: Partial<Scenario> = {}, units = 12): Scenario {
   return {
     crop: 'corn',
-    planter: { units: Array.from({ length: units }, () => goodUnit(0.05)), rowWidthM: 0.762, cells: 24 },
+    planter: {
+      units: Array.from({ length: units }, () => goodUnit(0.05)),
+      rowWidthM: 0.762,
+      cells: 24,
+    },
     seedLot: { germination: 0.95, vigour: 0.9 },
-    seedsPerM2: 7.9, passLengthM: 300, passes: 4, zones: [goodGround(0, 300)], weather, ...change,
+    seedsPerM2: 7.9,
+    passLengthM: 300,
+    passes: 4,
+    zones: [goodGround(0, 300)],
+    weather,
+    ...change,
   };
 }
 
@@ -34,28 +53,41 @@ describe('simulateStand', () => {
     const scenario = cornField();
     scenario.planter.units[8] = { ...goodUnit(0.05), damagedCell: 5 };
     const stand = simulateStand(scenario, 2);
-    const at = (row: number) => gapsInStretch(stand, { pass: 0, row, fromM: 0, toM: 300, atH: LATER }).filter(({ cause }) => cause === 'damagedCell');
+    const at = (row: number) =>
+      gapsInStretch(stand, { pass: 0, row, fromM: 0, toM: 300, atH: LATER }).filter(
+        ({ cause }) => cause === 'damagedCell',
+      );
     expect(at(8)).toEqual([]);
     const gaps = at(9);
     expect(gaps.length).toBeGreaterThan(70);
-    for (let i = 1; i < gaps.length; i++) expect((gaps[i]!.positionM - gaps[i - 1]!.positionM) / stand.spacingM).toBeCloseTo(24, 6);
+    for (let i = 1; i < gaps.length; i++)
+      expect((gaps[i]!.positionM - gaps[i - 1]!.positionM) / stand.spacingM).toBeCloseTo(24, 6);
   });
 
   it('a plugged row drops nothing where it is plugged', () => {
     const scenario = cornField();
     scenario.planter.units[2] = { ...goodUnit(0.05), plugged: { fromM: 100, toM: 140 } };
     const stand = simulateStand(scenario, 2);
-    expect(plantsInStretch(stand, { pass: 1, row: 3, fromM: 100.5, toM: 139.5, atH: LATER })).toEqual([]);
-    expect(plantsInStretch(stand, { pass: 1, row: 3, fromM: 150, toM: 190, atH: LATER }).length).toBeGreaterThan(200);
+    expect(
+      plantsInStretch(stand, { pass: 1, row: 3, fromM: 100.5, toM: 139.5, atH: LATER }),
+    ).toEqual([]);
+    expect(
+      plantsInStretch(stand, { pass: 1, row: 3, fromM: 150, toM: 190, atH: LATER }).length,
+    ).toBeGreaterThan(200);
   });
 
   it('a shallow row in dry ground comes up thin and late', () => {
     const scenario = cornField({ zones: [{ ...goodGround(0, 300), dryLayerM: 0.035 }] });
     scenario.planter.units[3] = goodUnit(0.033);
     const stand = simulateStand(scenario, 6);
-    const counts = scenario.planter.units.flatMap((_, i) => [0, 1, 2, 3].map((pass) => ({
-      row: i + 1, lengthM: 60, rowWidthM: 0.762, ...countStretch(stand, { pass, row: i + 1, fromM: 100, toM: 160, atH: 28 * 24 }),
-    })));
+    const counts = scenario.planter.units.flatMap((_, i) =>
+      [0, 1, 2, 3].map((pass) => ({
+        row: i + 1,
+        lengthM: 60,
+        rowWidthM: 0.762,
+        ...countStretch(stand, { pass, row: i + 1, fromM: 100, toM: 160, atH: 28 * 24 }),
+      })),
+    );
     const rows = standByRow(counts);
     expect(rowsThatStandOut(rows)[0]).toMatchObject({ row: 4 });
     expect(rowsThatStandOut(rows)[0]!.ratio).toBeLessThan(0.8);
@@ -77,17 +109,38 @@ describe('simulateStand', () => {
   });
 
   it('the tape finds the skips that were put in', () => {
-    const scenario = cornField({ seedLot: { germination: 1, vigour: 1 }, passLengthM: 900, zones: [{ ...goodGround(0, 900), rotShare: 0, crustShare: 0, pestShare: 0 }] });
-    scenario.planter.units[0] = { ...goodUnit(0.05), skipRate: 0.08, doubleRate: 0, scatterSdM: 0.01 };
+    const scenario = cornField({
+      seedLot: { germination: 1, vigour: 1 },
+      passLengthM: 900,
+      zones: [{ ...goodGround(0, 900), rotShare: 0, crustShare: 0, pestShare: 0 }],
+    });
+    scenario.planter.units[0] = {
+      ...goodUnit(0.05),
+      skipRate: 0.08,
+      doubleRate: 0,
+      scatterSdM: 0.01,
+    };
     const stand = simulateStand(scenario, 12);
-    const runs = [0, 1, 2, 3].map((pass) => ({ positionsM: plantsInStretch(stand, { pass, row: 1, fromM: 0, toM: 900, atH: LATER }).map((plant) => plant.positionM) }));
+    const runs = [0, 1, 2, 3].map((pass) => ({
+      positionsM: plantsInStretch(stand, { pass, row: 1, fromM: 0, toM: 900, atH: LATER }).map(
+        (plant) => plant.positionM,
+      ),
+    }));
     expect(analyseSpacing(runs, { referenceM: stand.spacingM }).missIndex).toBeCloseTo(0.08, 2);
   });
 
   it('refuses a scenario it cannot plant', () => {
     expect(() => simulateStand(cornField({ passLengthM: 0 }), 1)).toThrow(/passLengthM/);
     expect(() => simulateStand(cornField({ zones: [] }), 1)).toThrow(/zones/);
-    expect(() => countStretch(simulateStand(cornField({ passes: 1 }), 1), { pass: 0, row: 13, fromM: 0, toM: 5, atH: 1 })).toThrow(/row must be at most 12/);
+    expect(() =>
+      countStretch(simulateStand(cornField({ passes: 1 }), 1), {
+        pass: 0,
+        row: 13,
+        fromM: 0,
+        toM: 5,
+        atH: 1,
+      }),
+    ).toThrow(/row must be at most 12/);
   });
 });
 
@@ -100,12 +153,25 @@ it('over 400 fields the 95 % interval of summariseStand covers the true stand in
       { ...goodGround(70, 150), rotShare: 0.1 * random.uniform() },
       { ...goodGround(150, 240), dryLayerM: 0.02 + 0.025 * random.uniform() },
     ];
-    const stand = simulateStand(cornField({ zones, passLengthM: 240, passes: 3, seedLot: { germination: 0.85 + 0.13 * random.uniform(), vigour: random.uniform() } }, 8), field + 1);
+    const stand = simulateStand(
+      cornField(
+        {
+          zones,
+          passLengthM: 240,
+          passes: 3,
+          seedLot: { germination: 0.85 + 0.13 * random.uniform(), vigour: random.uniform() },
+        },
+        8,
+      ),
+      field + 1,
+    );
     const stops = Array.from({ length: 12 }, (_, i) => {
       const pass = random.below(3);
       const fromM = random.uniform() * (240 - 5.31);
       const counts = [1, 2, 3, 4, 5, 6, 7, 8].map((row) => ({
-        lengthM: 5.31, rowWidthM: 0.762, ...countStretch(stand, { pass, row, fromM, toM: fromM + 5.31, atH: LATER }),
+        lengthM: 5.31,
+        rowWidthM: 0.762,
+        ...countStretch(stand, { pass, row, fromM, toM: fromM + 5.31, atH: LATER }),
       }));
       return { id: `${i}`, counts };
     });

@@ -63,12 +63,34 @@ export interface Scenario {
 }
 
 /** True cause of an empty place. `none`: a plant stands there. */
-export const CAUSES = ['none', 'skip', 'damagedCell', 'pluggedRow', 'deadSeed', 'drySeed', 'rot', 'coldInjury', 'pest', 'crust', 'tooDeep'] as const;
+export const CAUSES = [
+  'none',
+  'skip',
+  'damagedCell',
+  'pluggedRow',
+  'deadSeed',
+  'drySeed',
+  'rot',
+  'coldInjury',
+  'pest',
+  'crust',
+  'tooDeep',
+] as const;
 export type Cause = (typeof CAUSES)[number];
 
 /** A zone with nothing wrong in it. @example { ...goodGround(0, 400), crustShare: 0.1 } */
 export function goodGround(fromM: number, toM: number): SimulatedZone {
-  return { name: 'good ground', fromM, toM, dryLayerM: 0.02, rotShare: 0.005, crustShare: 0.005, coldInjuryShare: 0, pestShare: 0.005, temperatureOffsetC: 0 };
+  return {
+    name: 'good ground',
+    fromM,
+    toM,
+    dryLayerM: 0.02,
+    rotShare: 0.005,
+    crustShare: 0.005,
+    coldInjuryShare: 0,
+    pestShare: 0.005,
+    temperatureOffsetC: 0,
+  };
 }
 
 /** A unit in good order. @example goodUnit(0.05) */

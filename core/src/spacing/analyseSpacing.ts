@@ -60,7 +60,10 @@ class RunningSpread {
  * analyseSpacing([{ positionsM: [0, 0.16, 0.33, 0.66] }], { referenceM: 0.166 })
  * // 3 intervals, 2 singles, 1 miss with 1 empty slot in 4 slots: missIndex 0.25
  */
-export function analyseSpacing(runs: readonly SpacingRun[], { referenceM }: { referenceM: number }): SpacingAnalysis {
+export function analyseSpacing(
+  runs: readonly SpacingRun[],
+  { referenceM }: { referenceM: number },
+): SpacingAnalysis {
   requireSome('runs', runs);
   requirePositive('referenceM', referenceM);
   const all = new RunningSpread();
@@ -70,7 +73,8 @@ export function analyseSpacing(runs: readonly SpacingRun[], { referenceM }: { re
   let emptySlots = 0;
   for (let r = 0; r < runs.length; r++) {
     const positionsM = runs[r]!.positionsM;
-    let previous = positionsM.length > 0 ? requireFinite(`runs[${r}].positionsM[0]`, positionsM[0]!) : 0;
+    let previous =
+      positionsM.length > 0 ? requireFinite(`runs[${r}].positionsM[0]`, positionsM[0]!) : 0;
     for (let i = 1; i < positionsM.length; i++) {
       const position = positionsM[i]!;
       if (!(position >= previous) || position === Infinity) {
@@ -107,7 +111,8 @@ export function analyseSpacing(runs: readonly SpacingRun[], { referenceM }: { re
     slots,
     multiplesIndex,
     missIndex,
-    qualityOfFeedIndex: multiplesIndex === null || missIndex === null ? null : 1 - multiplesIndex - missIndex,
+    qualityOfFeedIndex:
+      multiplesIndex === null || missIndex === null ? null : 1 - multiplesIndex - missIndex,
     precision: singleSd === null ? null : singleSd / referenceM,
   };
 }

@@ -10,7 +10,13 @@ import { requirePositive } from '../arguments/index.ts';
  * @returns SD, m
  * @example perfectMeterSd({ referenceM: 0.166, emergedShare: 0.95 }) // 0.0391 m
  */
-export function perfectMeterSd({ referenceM, emergedShare }: { referenceM: number; emergedShare: number }): number {
+export function perfectMeterSd({
+  referenceM,
+  emergedShare,
+}: {
+  referenceM: number;
+  emergedShare: number;
+}): number {
   requirePositive('referenceM', referenceM);
   requirePositive('emergedShare', emergedShare);
   if (emergedShare > 1) throw new RangeError(`emergedShare must be at most 1, got ${emergedShare}`);

@@ -8,5 +8,11 @@ export {
   type LatenessWeights,
 } from './summariseStand.ts';
 export { rowsAsSeen, type Travel } from './rowOrder.ts';
-export { countedLength, COUNT_METHODS, MOST_PLANTS_PER_M, type CountMethod, type Measure } from './countMethods.ts';
+export {
+  countedLength,
+  COUNT_METHODS,
+  MOST_PLANTS_PER_M,
+  type CountMethod,
+  type Measure,
+} from './countMethods.ts';
 export { standByRow, rowsThatStandOut, type RowStand } from './standByRow.ts';

@@ -1,6 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import golden from './stand.golden.json' with { type: 'json' };
-import { countedLength, rowsAsSeen, rowsThatStandOut, standByRow, summariseStand } from './index.ts';
+import {
+  countedLength,
+  rowsAsSeen,
+  rowsThatStandOut,
+  standByRow,
+  summariseStand,
+} from './index.ts';
 
 describe('summariseStand', () => {
   it.each(golden)('agrees with R at confidence $confidence', (expected) => {
@@ -11,21 +17,33 @@ describe('summariseStand', () => {
     expect(found.meanPerM2).toBeCloseTo(expected.meanPerM2, 10);
     expect(found.sePerM2).toBeCloseTo(expected.sePerM2, 10);
     expect(found.cv).toBeCloseTo(expected.cv, 10);
-    found.intervalPerM2!.forEach((bound, i) => expect(bound).toBeCloseTo(expected.intervalPerM2[i]!, 6));
+    found.intervalPerM2!.forEach((bound, i) =>
+      expect(bound).toBeCloseTo(expected.intervalPerM2[i]!, 6),
+    );
     expect(found.effective.meanPerM2).toBeCloseTo(expected.effectiveMean, 10);
-    found.effective.intervalPerM2!.forEach((bound, i) => expect(bound).toBeCloseTo(expected.effectiveInterval[i]!, 6));
+    found.effective.intervalPerM2!.forEach((bound, i) =>
+      expect(bound).toBeCloseTo(expected.effectiveInterval[i]!, 6),
+    );
     expect(found.stopsNeeded(0.05)).toBe(expected.needed);
   });
 
   it('weighs a stop by its area, not its counts by their number', () => {
     const { stops } = summariseStand([
-      { id: 'a', counts: [{ lengthM: 9, rowWidthM: 1, inStep: 90 }, { lengthM: 1, rowWidthM: 1, inStep: 0 }] },
+      {
+        id: 'a',
+        counts: [
+          { lengthM: 9, rowWidthM: 1, inStep: 90 },
+          { lengthM: 1, rowWidthM: 1, inStep: 0 },
+        ],
+      },
     ]);
     expect(stops[0]).toMatchObject({ id: 'a', perM2: 9, plants: 90, areaM2: 10 });
   });
 
   it('has no interval from one stop and asks for no number it cannot know', () => {
-    const found = summariseStand([{ id: 'a', counts: [{ lengthM: 5, rowWidthM: 0.8, inStep: 30, oneBehind: 4, twoBehind: 2 }] }]);
+    const found = summariseStand([
+      { id: 'a', counts: [{ lengthM: 5, rowWidthM: 0.8, inStep: 30, oneBehind: 4, twoBehind: 2 }] },
+    ]);
     expect(found).toMatchObject({ meanPerM2: 9, intervalPerM2: null, sePerM2: null, cv: null });
     expect(found.effective.meanPerM2).toBe(8.25);
     expect(found.stopsNeeded(0.05)).toBe(Infinity);
@@ -33,21 +51,41 @@ describe('summariseStand', () => {
 
   it('a field without a plant is a stand of zero, not NaN', () => {
     const empty = { lengthM: 5, rowWidthM: 0.8, inStep: 0 };
-    const found = summariseStand([{ id: 'a', counts: [empty] }, { id: 'b', counts: [empty] }]);
+    const found = summariseStand([
+      { id: 'a', counts: [empty] },
+      { id: 'b', counts: [empty] },
+    ]);
     expect(found).toMatchObject({ meanPerM2: 0, intervalPerM2: [0, 0], cv: null });
   });
 
   it('takes the user’s own weights', () => {
-    const stop = { id: 'a', counts: [{ lengthM: 1, rowWidthM: 1, inStep: 10, oneBehind: 10, twoBehind: 10 }] };
-    expect(summariseStand([stop], { weights: { oneBehind: 0.5, twoBehind: 0.1 } }).effective.meanPerM2).toBeCloseTo(16, 12);
+    const stop = {
+      id: 'a',
+      counts: [{ lengthM: 1, rowWidthM: 1, inStep: 10, oneBehind: 10, twoBehind: 10 }],
+    };
+    expect(
+      summariseStand([stop], { weights: { oneBehind: 0.5, twoBehind: 0.1 } }).effective.meanPerM2,
+    ).toBeCloseTo(16, 12);
   });
 
   it.each([
     [() => summariseStand([]), /stops must have at least one entry/],
     [() => summariseStand([{ id: 'a', counts: [] }]), /stops\[0\]\.counts/],
-    [() => summariseStand([{ id: 'a', counts: [{ lengthM: 0, rowWidthM: 1, inStep: 1 }] }]), /stops\[0\]\.counts\[0\]\.lengthM must be above zero, got 0/],
-    [() => summariseStand([{ id: 'a', counts: [{ lengthM: 1, rowWidthM: 1, inStep: -1 }] }]), /inStep must be zero or more, got -1/],
-    [() => summariseStand([{ id: 'a', counts: [{ lengthM: 1, rowWidthM: 1, inStep: 1 }] }], { confidence: 95 }), /confidence/],
+    [
+      () => summariseStand([{ id: 'a', counts: [{ lengthM: 0, rowWidthM: 1, inStep: 1 }] }]),
+      /stops\[0\]\.counts\[0\]\.lengthM must be above zero, got 0/,
+    ],
+    [
+      () => summariseStand([{ id: 'a', counts: [{ lengthM: 1, rowWidthM: 1, inStep: -1 }] }]),
+      /inStep must be zero or more, got -1/,
+    ],
+    [
+      () =>
+        summariseStand([{ id: 'a', counts: [{ lengthM: 1, rowWidthM: 1, inStep: 1 }] }], {
+          confidence: 95,
+        }),
+      /confidence/,
+    ],
   ])('refuses bad input by name: %s', (call, message) => expect(call).toThrow(message));
 });
 
@@ -61,13 +99,20 @@ it('every way of counting comes down to a length of row', () => {
   const tape = { lengthM: 5, hoopDiameterM: null, rowWidthM: 0.5 };
   expect(countedLength({ method: 'oneRow', ...tape })).toBe(5);
   expect(countedLength({ method: 'bothSides', ...tape })).toBe(10);
-  expect(countedLength({ method: 'hoop', lengthM: null, hoopDiameterM: 2, rowWidthM: 0.5 })).toBeCloseTo(2 * Math.PI, 12);
+  expect(
+    countedLength({ method: 'hoop', lengthM: null, hoopDiameterM: 2, rowWidthM: 0.5 }),
+  ).toBeCloseTo(2 * Math.PI, 12);
   expect(() => countedLength({ method: 'hoop', ...tape })).toThrow(/hoopDiameterM/);
 });
 
 describe('rows', () => {
   const counts = [1, 2, 3, 4, 5, 6].flatMap((row) =>
-    [0, 1, 2, 3].map((stop) => ({ row, lengthM: 10, rowWidthM: 0.76, inStep: row === 4 ? 42 : 60 + ((row + stop) % 3) })),
+    [0, 1, 2, 3].map((stop) => ({
+      row,
+      lengthM: 10,
+      rowWidthM: 0.76,
+      inStep: row === 4 ? 42 : 60 + ((row + stop) % 3),
+    })),
   );
   it('each has its own density', () => {
     const rows = standByRow(counts);

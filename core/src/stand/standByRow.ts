@@ -48,7 +48,10 @@ export function standByRow(counts: readonly (RowCount & { row: number })[]): Row
  * @returns rows whose corrected p is at most `level`, each with its ratio to the others
  * @example rowsThatStandOut(standByRow(counts)) // [{ row: 9, ratio: 0.86, p: 0.003 }]
  */
-export function rowsThatStandOut(rows: readonly RowStand[], level = 0.05): { row: number; ratio: number; p: number }[] {
+export function rowsThatStandOut(
+  rows: readonly RowStand[],
+  level = 0.05,
+): { row: number; ratio: number; p: number }[] {
   if (rows.length < 3) return [];
   const plants = rows.reduce((sum, row) => sum + row.plants, 0);
   const length = rows.reduce((sum, row) => sum + row.lengthM, 0);
@@ -59,7 +62,11 @@ export function rowsThatStandOut(rows: readonly RowStand[], level = 0.05): { row
       const spread = Math.sqrt(plants * expectedShare * (1 - expectedShare));
       const z = spread === 0 ? 0 : (row.plants - plants * expectedShare) / spread;
       const others = (plants - row.plants) / otherLength;
-      return { row: row.row, ratio: others === 0 ? 1 : row.plants / row.lengthM / others, p: 2 * normalCdf(-Math.abs(z)) };
+      return {
+        row: row.row,
+        ratio: others === 0 ? 1 : row.plants / row.lengthM / others,
+        p: 2 * normalCdf(-Math.abs(z)),
+      };
     })
     .sort((a, b) => a.p - b.p);
   let floor = 0;
@@ -70,4 +77,3 @@ export function rowsThatStandOut(rows: readonly RowStand[], level = 0.05): { row
     })
     .filter((row) => row.p <= level);
 }
-

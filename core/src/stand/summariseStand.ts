@@ -1,4 +1,9 @@
-import { requireNotNegative, requireOpenShare, requirePositive, requireSome } from '../arguments/index.ts';
+import {
+  requireNotNegative,
+  requireOpenShare,
+  requirePositive,
+  requireSome,
+} from '../arguments/index.ts';
 import { mean, sampleSd, tInterval, tQuantile } from '../stats/index.ts';
 
 /** Plants counted on one stretch of row. */
@@ -55,15 +60,26 @@ function estimate(densities: number[], confidence: number): StandEstimate & { sd
   const sd = sampleSd(densities);
   if (sd === null) return { meanPerM2, sePerM2: null, intervalPerM2: null, sd };
   const sePerM2 = sd / Math.sqrt(densities.length);
-  return { meanPerM2, sePerM2, intervalPerM2: tInterval(meanPerM2, sePerM2, densities.length - 1, confidence), sd };
+  return {
+    meanPerM2,
+    sePerM2,
+    intervalPerM2: tInterval(meanPerM2, sePerM2, densities.length - 1, confidence),
+    sd,
+  };
 }
 
-function stopsFor(relativeHalfWidth: number, meanPerM2: number, sd: number | null, confidence: number): number {
+function stopsFor(
+  relativeHalfWidth: number,
+  meanPerM2: number,
+  sd: number | null,
+  confidence: number,
+): number {
   requirePositive('relativeHalfWidth', relativeHalfWidth);
   if (sd === null || meanPerM2 === 0) return Infinity;
   if (sd === 0) return 2;
   const p = (1 + confidence) / 2;
-  const enough = (n: number) => (tQuantile(p, n - 1) * sd) / Math.sqrt(n) <= relativeHalfWidth * meanPerM2;
+  const enough = (n: number) =>
+    (tQuantile(p, n - 1) * sd) / Math.sqrt(n) <= relativeHalfWidth * meanPerM2;
   let high = 2;
   while (!enough(high)) high *= 2;
   let low = Math.max(2, high / 2);
@@ -109,14 +125,28 @@ export function summariseStand(
       const inStep = requireNotNegative(`${at}.inStep`, count.inStep);
       const oneBehind = requireNotNegative(`${at}.oneBehind`, count.oneBehind ?? 0);
       const twoBehind = requireNotNegative(`${at}.twoBehind`, count.twoBehind ?? 0);
-      areaM2 += requirePositive(`${at}.lengthM`, count.lengthM) * requirePositive(`${at}.rowWidthM`, count.rowWidthM);
+      areaM2 +=
+        requirePositive(`${at}.lengthM`, count.lengthM) *
+        requirePositive(`${at}.rowWidthM`, count.rowWidthM);
       plants += inStep + oneBehind + twoBehind;
       effective += inStep + weights.oneBehind * oneBehind + weights.twoBehind * twoBehind;
     });
-    return { id: stop.id, perM2: plants / areaM2, effectivePerM2: effective / areaM2, plants, areaM2 };
+    return {
+      id: stop.id,
+      perM2: plants / areaM2,
+      effectivePerM2: effective / areaM2,
+      plants,
+      areaM2,
+    };
   });
-  const { sd, ...all } = estimate(perStop.map((stop) => stop.perM2), confidence);
-  const { sd: _, ...effective } = estimate(perStop.map((stop) => stop.effectivePerM2), confidence);
+  const { sd, ...all } = estimate(
+    perStop.map((stop) => stop.perM2),
+    confidence,
+  );
+  const { sd: _, ...effective } = estimate(
+    perStop.map((stop) => stop.effectivePerM2),
+    confidence,
+  );
   return {
     stops: perStop,
     ...all,

@@ -1,5 +1,12 @@
+/// <reference path="./jstat.d.ts" />
 import jstat from 'jstat';
-import { requireFinite, requirePositive, requireOpenShare, requireShare, requireWhole } from '../arguments/index.ts';
+import {
+  requireFinite,
+  requirePositive,
+  requireOpenShare,
+  requireShare,
+  requireWhole,
+} from '../arguments/index.ts';
 
 const { jStat } = jstat;
 

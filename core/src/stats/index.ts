@@ -1,4 +1,11 @@
-export { normalQuantile, normalCdf, tQuantile, tCdf, fUpperTail, binomialCdf } from './distributions.ts';
+export {
+  normalQuantile,
+  normalCdf,
+  tQuantile,
+  tCdf,
+  fUpperTail,
+  binomialCdf,
+} from './distributions.ts';
 export { wilsonInterval, tInterval, type Interval } from './intervals.ts';
 export { mean, sampleSd } from './moments.ts';
 export { seededRandom, type SeededRandom } from './seededRandom.ts';

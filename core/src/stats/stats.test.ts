@@ -1,10 +1,23 @@
 import { describe, expect, it } from 'vitest';
 import golden from './distributions.golden.json' with { type: 'json' };
-import { binomialCdf, fUpperTail, mean, normalQuantile, sampleSd, seededRandom, tCdf, tInterval, tQuantile, wilsonInterval } from './index.ts';
+import {
+  binomialCdf,
+  fUpperTail,
+  mean,
+  normalQuantile,
+  sampleSd,
+  seededRandom,
+  tCdf,
+  tInterval,
+  tQuantile,
+  wilsonInterval,
+} from './index.ts';
 
 // The library keeps at least seven significant digits, far beyond what a field figure carries.
 const close = (actual: number, expected: number) =>
-  expect(Math.abs(actual - expected)).toBeLessThanOrEqual(1e-7 * Math.max(1e-3, Math.abs(expected)));
+  expect(Math.abs(actual - expected)).toBeLessThanOrEqual(
+    1e-7 * Math.max(1e-3, Math.abs(expected)),
+  );
 
 describe('distributions agree with R', () => {
   it('t quantiles and probabilities', () => {

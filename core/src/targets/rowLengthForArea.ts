@@ -9,7 +9,13 @@ import { requirePositive } from '../arguments/index.ts';
  * @throws RangeError when an argument is not above zero
  * @example rowLengthForArea({ rowWidthM: 0.762, areaM2: 4.0468564224 }) // 5.3108…: 17 ft 5.1 in
  */
-export function rowLengthForArea({ rowWidthM, areaM2 }: { rowWidthM: number; areaM2: number }): number {
+export function rowLengthForArea({
+  rowWidthM,
+  areaM2,
+}: {
+  rowWidthM: number;
+  areaM2: number;
+}): number {
   return requirePositive('areaM2', areaM2) / requirePositive('rowWidthM', rowWidthM);
 }
 

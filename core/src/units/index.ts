@@ -1,4 +1,13 @@
 export { UNITS, toSi, fromSi, type Dimension, type UnitName } from './unitTable.ts';
 export { parseQuantity, type Parsed } from './parseQuantity.ts';
 export { printQuantity, type NumberStyle } from './printQuantity.ts';
-export { show, showNumber, unitSymbol, unitName, read, QUANTITY_KINDS, type QuantityKind, type UnitSystem } from './quantityKinds.ts';
+export {
+  show,
+  showNumber,
+  unitSymbol,
+  unitName,
+  read,
+  QUANTITY_KINDS,
+  type QuantityKind,
+  type UnitSystem,
+} from './quantityKinds.ts';

@@ -2,10 +2,17 @@ import { requireFinite } from '../arguments/index.ts';
 import { fromSi, UNITS, type UnitName } from './unitTable.ts';
 
 /** How a number is written: decimals, the nearest multiple of a step, inch fractions, or feet with inches. */
-export type NumberStyle = { decimals: number } | { roundTo: number } | { fraction: 4 | 8 | 16 } | { feetInches: number };
+export type NumberStyle =
+  { decimals: number } | { roundTo: number } | { fraction: 4 | 8 | 16 } | { feetInches: number };
 
 const SIGNS: Record<string, string> = {
-  '1/2': '½', '1/4': '¼', '3/4': '¾', '1/8': '⅛', '3/8': '⅜', '5/8': '⅝', '7/8': '⅞',
+  '1/2': '½',
+  '1/4': '¼',
+  '3/4': '¾',
+  '1/8': '⅛',
+  '3/8': '⅜',
+  '5/8': '⅝',
+  '7/8': '⅞',
 };
 
 /** 1234567 → "1,234,567": US grouping, or thin spaces for metric. */
@@ -61,7 +68,11 @@ export function printQuantity(value: number, unit: UnitName, style: NumberStyle)
     const rest = Math.max(0, inches - feet * 12);
     const sign = value < 0 && inches > 0 ? '−' : '';
     const restText = rest.toFixed(style.feetInches).replace(/\.0+$/, '');
-    return feet === 0 ? `${sign}${restText} in` : restText === '0' ? `${sign}${feet} ft` : `${sign}${feet} ft ${restText} in`;
+    return feet === 0
+      ? `${sign}${restText} in`
+      : restText === '0'
+        ? `${sign}${feet} ft`
+        : `${sign}${feet} ft ${restText} in`;
   }
   const { symbol } = UNITS[unit];
   const gap = symbol.startsWith('/') ? '' : '\u00a0';

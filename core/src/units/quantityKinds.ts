@@ -11,17 +11,50 @@ interface Habit {
 
 /** What each kind of figure is spoken in, by people of each system. */
 const KINDS = {
-  seedDepth: { us: { unit: 'in', style: { fraction: 8 } }, metric: { unit: 'cm', style: { decimals: 1 } } },
-  rowWidth: { us: { unit: 'in', style: { fraction: 8 } }, metric: { unit: 'cm', style: { decimals: 1 } } },
-  plantSpacing: { us: { unit: 'in', style: { decimals: 1 } }, metric: { unit: 'cm', style: { decimals: 1 } } },
-  targetSpacing: { us: { unit: 'in', style: { decimals: 2 } }, metric: { unit: 'cm', style: { decimals: 1 } } },
-  rowLength: { us: { unit: 'ft', style: { feetInches: 1 } }, metric: { unit: 'm', style: { decimals: 2 } } },
-  hoopDiameter: { us: { unit: 'in', style: { decimals: 1 } }, metric: { unit: 'cm', style: { decimals: 1 } } },
-  population: { us: { unit: 'perAc', style: { roundTo: 100 } }, metric: { unit: 'perHa', style: { roundTo: 100 } } },
-  denseStand: { us: { unit: 'perFt2', style: { decimals: 1 } }, metric: { unit: 'perM2', style: { decimals: 0 } } },
-  area: { us: { unit: 'ac', style: { decimals: 0 } }, metric: { unit: 'ha', style: { decimals: 1 } } },
-  share: { us: { unit: 'percent', style: { decimals: 0 } }, metric: { unit: 'percent', style: { decimals: 0 } } },
-  temperature: { us: { unit: 'fahrenheit', style: { decimals: 0 } }, metric: { unit: 'celsius', style: { decimals: 0 } } },
+  seedDepth: {
+    us: { unit: 'in', style: { fraction: 8 } },
+    metric: { unit: 'cm', style: { decimals: 1 } },
+  },
+  rowWidth: {
+    us: { unit: 'in', style: { fraction: 8 } },
+    metric: { unit: 'cm', style: { decimals: 1 } },
+  },
+  plantSpacing: {
+    us: { unit: 'in', style: { decimals: 1 } },
+    metric: { unit: 'cm', style: { decimals: 1 } },
+  },
+  targetSpacing: {
+    us: { unit: 'in', style: { decimals: 2 } },
+    metric: { unit: 'cm', style: { decimals: 1 } },
+  },
+  rowLength: {
+    us: { unit: 'ft', style: { feetInches: 1 } },
+    metric: { unit: 'm', style: { decimals: 2 } },
+  },
+  hoopDiameter: {
+    us: { unit: 'in', style: { decimals: 1 } },
+    metric: { unit: 'cm', style: { decimals: 1 } },
+  },
+  population: {
+    us: { unit: 'perAc', style: { roundTo: 100 } },
+    metric: { unit: 'perHa', style: { roundTo: 100 } },
+  },
+  denseStand: {
+    us: { unit: 'perFt2', style: { decimals: 1 } },
+    metric: { unit: 'perM2', style: { decimals: 0 } },
+  },
+  area: {
+    us: { unit: 'ac', style: { decimals: 0 } },
+    metric: { unit: 'ha', style: { decimals: 1 } },
+  },
+  share: {
+    us: { unit: 'percent', style: { decimals: 0 } },
+    metric: { unit: 'percent', style: { decimals: 0 } },
+  },
+  temperature: {
+    us: { unit: 'fahrenheit', style: { decimals: 0 } },
+    metric: { unit: 'celsius', style: { decimals: 0 } },
+  },
 } as const satisfies Record<string, Record<UnitSystem, Habit>>;
 
 export type QuantityKind = keyof typeof KINDS;

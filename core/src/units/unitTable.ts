@@ -18,21 +18,78 @@ const FOOT = 0.3048;
 
 /** The units of the trade, with their exact SI factors. */
 export const UNITS = {
-  m: { dimension: 'length', factor: 1, symbol: 'm', words: ['m', 'metre', 'metres', 'meter', 'meters'] },
-  cm: { dimension: 'length', factor: 0.01, symbol: 'cm', words: ['cm', 'centimetre', 'centimetres', 'centimeters'] },
-  mm: { dimension: 'length', factor: 0.001, symbol: 'mm', words: ['mm', 'millimetre', 'millimetres', 'millimeters'] },
-  in: { dimension: 'length', factor: 0.0254, symbol: 'in', words: ['in', 'inch', 'inches', '"', '″', '”', "''"] },
-  ft: { dimension: 'length', factor: FOOT, symbol: 'ft', words: ['ft', 'foot', 'feet', "'", '′', '’'] },
+  m: {
+    dimension: 'length',
+    factor: 1,
+    symbol: 'm',
+    words: ['m', 'metre', 'metres', 'meter', 'meters'],
+  },
+  cm: {
+    dimension: 'length',
+    factor: 0.01,
+    symbol: 'cm',
+    words: ['cm', 'centimetre', 'centimetres', 'centimeters'],
+  },
+  mm: {
+    dimension: 'length',
+    factor: 0.001,
+    symbol: 'mm',
+    words: ['mm', 'millimetre', 'millimetres', 'millimeters'],
+  },
+  in: {
+    dimension: 'length',
+    factor: 0.0254,
+    symbol: 'in',
+    words: ['in', 'inch', 'inches', '"', '″', '”', "''"],
+  },
+  ft: {
+    dimension: 'length',
+    factor: FOOT,
+    symbol: 'ft',
+    words: ['ft', 'foot', 'feet', "'", '′', '’'],
+  },
   m2: { dimension: 'area', factor: 1, symbol: 'm²', words: ['m2', 'm²'] },
   ha: { dimension: 'area', factor: 10000, symbol: 'ha', words: ['ha', 'hectare', 'hectares'] },
   ac: { dimension: 'area', factor: ACRE, symbol: 'ac', words: ['ac', 'acre', 'acres'] },
-  perM2: { dimension: 'population', factor: 1, symbol: '/m²', words: ['/m2', '/m²', 'per m2', 'per m²'] },
-  perFt2: { dimension: 'population', factor: 1 / FOOT ** 2, symbol: '/ft²', words: ['/ft2', '/ft²', '/sq ft', 'per ft2', 'per ft²', 'per sq ft'] },
-  perAc: { dimension: 'population', factor: 1 / ACRE, symbol: '/ac', words: ['/ac', '/acre', 'per ac', 'per acre', 'an acre'] },
-  perHa: { dimension: 'population', factor: 1 / 10000, symbol: '/ha', words: ['/ha', 'per ha', 'per hectare', 'a hectare'] },
+  perM2: {
+    dimension: 'population',
+    factor: 1,
+    symbol: '/m²',
+    words: ['/m2', '/m²', 'per m2', 'per m²'],
+  },
+  perFt2: {
+    dimension: 'population',
+    factor: 1 / FOOT ** 2,
+    symbol: '/ft²',
+    words: ['/ft2', '/ft²', '/sq ft', 'per ft2', 'per ft²', 'per sq ft'],
+  },
+  perAc: {
+    dimension: 'population',
+    factor: 1 / ACRE,
+    symbol: '/ac',
+    words: ['/ac', '/acre', 'per ac', 'per acre', 'an acre'],
+  },
+  perHa: {
+    dimension: 'population',
+    factor: 1 / 10000,
+    symbol: '/ha',
+    words: ['/ha', 'per ha', 'per hectare', 'a hectare'],
+  },
   percent: { dimension: 'share', factor: 0.01, symbol: '%', words: ['%', 'percent', 'per cent'] },
-  celsius: { dimension: 'temperature', factor: 1, offset: 0, symbol: '°C', words: ['°c', 'c', 'celsius'] },
-  fahrenheit: { dimension: 'temperature', factor: 5 / 9, offset: -160 / 9, symbol: '°F', words: ['°f', 'f', 'fahrenheit'] },
+  celsius: {
+    dimension: 'temperature',
+    factor: 1,
+    offset: 0,
+    symbol: '°C',
+    words: ['°c', 'c', 'celsius'],
+  },
+  fahrenheit: {
+    dimension: 'temperature',
+    factor: 5 / 9,
+    offset: -160 / 9,
+    symbol: '°F',
+    words: ['°f', 'f', 'fahrenheit'],
+  },
 } as const satisfies Record<string, Unit>;
 
 export type UnitName = keyof typeof UNITS;

@@ -1,6 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { fromSi, parseQuantity, printQuantity, QUANTITY_KINDS, read, show, unitName, type Dimension, type UnitName } from './index.ts';
+import {
+  fromSi,
+  parseQuantity,
+  printQuantity,
+  QUANTITY_KINDS,
+  read,
+  show,
+  unitName,
+  type Dimension,
+  type UnitName,
+} from './index.ts';
 
 const value = (text: string, dimension: Dimension, unit: UnitName) => {
   const parsed = parseQuantity(text, dimension, unit);
@@ -10,18 +20,46 @@ const value = (text: string, dimension: Dimension, unit: UnitName) => {
 
 describe('parseQuantity reads what people write', () => {
   it.each([
-    ['1 3/4"', 1.75], ['1¾ in', 1.75], ['1.75', 1.75], ['1-3/4 in', 1.75], ['¾"', 0.75], ['3/4', 0.75], ['1 ¾', 1.75],
-    ["17'5\"", 209], ['17 ft 5 in', 209], ["17' 5 1/2\"", 209.5], ['17 ft', 204], ["17' 5", 209], ['17ft5in', 209], ['.5 in', 0.5], ['−1 in', -1],
-    ['1 3/16', 1.1875], ['2 in', 2],
-  ])('%s is %s in', (text, inches) => expect(fromSi(value(text, 'length', 'in'), 'in')).toBeCloseTo(inches, 10));
-
-  it.each([['4.4 cm', 0.044], ['4,4 cm', 0.044], ['44 mm', 0.044], ['5.31 m', 5.31], ['76', 0.76]])('%s is %s m', (text, metres) =>
-    expect(value(text, 'length', 'cm')).toBeCloseTo(metres, 12),
+    ['1 3/4"', 1.75],
+    ['1¾ in', 1.75],
+    ['1.75', 1.75],
+    ['1-3/4 in', 1.75],
+    ['¾"', 0.75],
+    ['3/4', 0.75],
+    ['1 ¾', 1.75],
+    ['17\'5"', 209],
+    ['17 ft 5 in', 209],
+    ['17\' 5 1/2"', 209.5],
+    ['17 ft', 204],
+    ["17' 5", 209],
+    ['17ft5in', 209],
+    ['.5 in', 0.5],
+    ['−1 in', -1],
+    ['1 3/16', 1.1875],
+    ['2 in', 2],
+  ])('%s is %s in', (text, inches) =>
+    expect(fromSi(value(text, 'length', 'in'), 'in')).toBeCloseTo(inches, 10),
   );
 
   it.each([
-    ['32k', 32000], ['32,000/ac', 32000], ['32 000 per acre', 32000], ['32.5k', 32500], ['32000', 32000], ['1,250,000', 1250000], ['34 K / acre', 34000],
-  ])('%s is %s per acre', (text, perAcre) => expect(fromSi(value(text, 'population', 'perAc'), 'perAc')).toBeCloseTo(perAcre, 6));
+    ['4.4 cm', 0.044],
+    ['4,4 cm', 0.044],
+    ['44 mm', 0.044],
+    ['5.31 m', 5.31],
+    ['76', 0.76],
+  ])('%s is %s m', (text, metres) => expect(value(text, 'length', 'cm')).toBeCloseTo(metres, 12));
+
+  it.each([
+    ['32k', 32000],
+    ['32,000/ac', 32000],
+    ['32 000 per acre', 32000],
+    ['32.5k', 32500],
+    ['32000', 32000],
+    ['1,250,000', 1250000],
+    ['34 K / acre', 34000],
+  ])('%s is %s per acre', (text, perAcre) =>
+    expect(fromSi(value(text, 'population', 'perAc'), 'perAc')).toBeCloseTo(perAcre, 6),
+  );
 
   it('79 000/ha and 28 /ft2', () => {
     expect(value('79 000/ha', 'population', 'perAc')).toBeCloseTo(7.9, 12);
@@ -34,11 +72,14 @@ describe('parseQuantity reads what people write', () => {
     expect(value('-4', 'temperature', 'fahrenheit')).toBeCloseTo(-20, 10);
   });
 
-  it.each(['', 'deep', '1 3/0', '5 kg', '1 2 3', '3 in 4 ft', '1..2', '4 ac'])('refuses “%s” and says what to write', (text) => {
-    const parsed = parseQuantity(text, 'length', 'in');
-    expect(parsed).toMatchObject({ ok: false });
-    if (!parsed.ok) expect(parsed.problem).toMatch(/Write it like/);
-  });
+  it.each(['', 'deep', '1 3/0', '5 kg', '1 2 3', '3 in 4 ft', '1..2', '4 ac'])(
+    'refuses “%s” and says what to write',
+    (text) => {
+      const parsed = parseQuantity(text, 'length', 'in');
+      expect(parsed).toMatchObject({ ok: false });
+      if (!parsed.ok) expect(parsed.problem).toMatch(/Write it like/);
+    },
+  );
 });
 
 describe('show', () => {
@@ -51,22 +92,35 @@ describe('show', () => {
     [0.166, 'targetSpacing', 'us', '6.54\u00a0in'],
     [3.6575, 'rowLength', 'us', '12 ft'],
     [0.95, 'share', 'us', '95\u00a0%'],
-  ] as const)('%s as %s in %s is %s', (si, kind, system, text) => expect(show(si, kind, system)).toBe(text));
+  ] as const)('%s as %s in %s is %s', (si, kind, system, text) =>
+    expect(show(si, kind, system)).toBe(text),
+  );
 
-  it('an inch of sixteenths', () => expect(printQuantity(0.0254 * 1.1875, 'in', { fraction: 16 })).toBe('1 3/16\u00a0in'));
+  it('an inch of sixteenths', () =>
+    expect(printQuantity(0.0254 * 1.1875, 'in', { fraction: 16 })).toBe('1 3/16\u00a0in'));
 
   it('what is printed reads back, and prints the same again', () => {
     for (const kind of QUANTITY_KINDS) {
       for (const system of ['us', 'metric'] as const) {
-        const top = { population: 200, denseStand: 800, area: 5e6, temperature: 60, share: 1 }[kind as string] ?? 60;
+        const top =
+          { population: 200, denseStand: 800, area: 5e6, temperature: 60, share: 1 }[
+            kind as string
+          ] ?? 60;
         fc.assert(
           fc.property(fc.double({ min: 0, max: top, noNaN: true }), (si) => {
             const text = show(si, kind, system);
             const back = read(text, kind, system);
             if (!back.ok) throw new Error(`${text}: ${back.problem}`);
             expect(show(back.value, kind, system)).toBe(text);
-            const step = { population: 100, denseStand: 1, area: 1, share: 1, temperature: 1 }[kind as string] ?? 0.13;
-            expect(Math.abs(fromSi(back.value, unitName(kind, system)) - fromSi(si, unitName(kind, system)))).toBeLessThanOrEqual(step / 2 + 1e-9);
+            const step =
+              { population: 100, denseStand: 1, area: 1, share: 1, temperature: 1 }[
+                kind as string
+              ] ?? 0.13;
+            expect(
+              Math.abs(
+                fromSi(back.value, unitName(kind, system)) - fromSi(si, unitName(kind, system)),
+              ),
+            ).toBeLessThanOrEqual(step / 2 + 1e-9);
           }),
           { numRuns: 300 },
         );

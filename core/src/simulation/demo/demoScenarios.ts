@@ -8,7 +8,11 @@ const ACRE = 4046.8564224;
 const PASS_M = 400;
 
 export const DEMO_TODAY = '2027-05-27';
-export const DEMO_GROWERS = ['Halloran Mesa Farm', 'Quill & Daughters', 'Saltbush Partnership'] as const;
+export const DEMO_GROWERS = [
+  'Halloran Mesa Farm',
+  'Quill & Daughters',
+  'Saltbush Partnership',
+] as const;
 
 /** Goose: row 4 set shallow, row 9 with one damaged disc cell, rows 6 and 7 in the tractor's tracks. */
 const gooseUnits = (): SimulatedUnit[] =>
@@ -17,22 +21,56 @@ const gooseUnits = (): SimulatedUnit[] =>
     const unit = goodUnit(2 * INCH);
     if (row === 4) return { ...unit, depthMeanM: 1.3 * INCH };
     if (row === 9) return { ...unit, damagedCell: 11 };
-    if (row === 6 || row === 7) return { ...unit, depthMeanM: 1.7 * INCH, depthSdM: 0.009, scatterSdM: 0.03 };
+    if (row === 6 || row === 7)
+      return { ...unit, depthMeanM: 1.7 * INCH, depthSdM: 0.009, scatterSdM: 0.03 };
     return unit;
   });
 
 /** Marigold: new row cleaners trench, so that soil washes in and the seed lies too deep and uneven. */
 const marigoldUnits = (): SimulatedUnit[] =>
-  Array.from({ length: 16 }, () => ({ ...goodUnit(2 * INCH), depthSdM: 0.011, skipRate: 0.02, doubleRate: 0.04, scatterSdM: 0.02 }));
+  Array.from({ length: 16 }, () => ({
+    ...goodUnit(2 * INCH),
+    depthSdM: 0.011,
+    skipRate: 0.02,
+    doubleRate: 0.04,
+    scatterSdM: 0.02,
+  }));
 
 /** Comb: a drill; nothing is singulated, so spacing and depth scatter. */
 const combUnits = (): SimulatedUnit[] =>
-  Array.from({ length: 20 }, () => ({ ...goodUnit(1.3 * INCH), depthSdM: 0.009, skipRate: 0.12, doubleRate: 0.12, scatterSdM: 0.02 }));
+  Array.from({ length: 20 }, () => ({
+    ...goodUnit(1.3 * INCH),
+    depthSdM: 0.009,
+    skipRate: 0.12,
+    doubleRate: 0.12,
+    scatterSdM: 0.02,
+  }));
 
 export const DEMO_PLANTERS = [
-  { name: 'Goose', type: 'planter', units: gooseUnits, rowWidthM: 30 * INCH, cells: 24, typed: '30 in' },
-  { name: 'Marigold', type: 'planter', units: marigoldUnits, rowWidthM: 20 * INCH, cells: 56, typed: '20 in' },
-  { name: 'Comb', type: 'drill', units: combUnits, rowWidthM: 7.5 * INCH, cells: 1, typed: '7 1/2 in' },
+  {
+    name: 'Goose',
+    type: 'planter',
+    units: gooseUnits,
+    rowWidthM: 30 * INCH,
+    cells: 24,
+    typed: '30 in',
+  },
+  {
+    name: 'Marigold',
+    type: 'planter',
+    units: marigoldUnits,
+    rowWidthM: 20 * INCH,
+    cells: 56,
+    typed: '20 in',
+  },
+  {
+    name: 'Comb',
+    type: 'drill',
+    units: combUnits,
+    rowWidthM: 7.5 * INCH,
+    cells: 1,
+    typed: '7 1/2 in',
+  },
 ] as const;
 
 export interface DemoWalk {
@@ -67,43 +105,177 @@ export interface DemoPlanting {
 }
 
 const thousandth30 = { lengthM: 17.424 * 12 * INCH, typedLength: '17 ft 5 in' };
-const spring = (seed: number, coldSpell?: [number, number]) => simulateWeather({ days: 60, meanC: 13.5, risePerDayC: 0.14, coldSpell }, seed);
+const spring = (seed: number, coldSpell?: [number, number]) =>
+  simulateWeather({ days: 60, meanC: 13.5, risePerDayC: 0.14, coldSpell }, seed);
 
 export const DEMO_PLANTINGS: DemoPlanting[] = [
   {
-    field: 'Long Forty', grower: 'Halloran Mesa Farm', areaAc: 40, soil: 'silt loam', planter: 'Goose', crop: 'corn', variety: 'AB-104',
-    plantedOn: '2027-04-28', seedsPerAc: 32000, typedRate: '32k', depthIn: 2, typedDepth: '2"', germination: 0.95,
-    ground: { weather: spring(11), zones: [goodGround(0, 150), { ...goodGround(150, 280), name: 'sandy rise', dryLayerM: 0.038 }, { ...goodGround(280, PASS_M), name: 'flat', crustShare: 0.02 }] },
-    walk: { on: '2027-05-26', method: 'everyRow', stops: 10, finished: true, walkedBy: 'Noor Castellane', ...thousandth30, tapeRows: [3, 4, 6, 9] },
+    field: 'Long Forty',
+    grower: 'Halloran Mesa Farm',
+    areaAc: 40,
+    soil: 'silt loam',
+    planter: 'Goose',
+    crop: 'corn',
+    variety: 'AB-104',
+    plantedOn: '2027-04-28',
+    seedsPerAc: 32000,
+    typedRate: '32k',
+    depthIn: 2,
+    typedDepth: '2"',
+    germination: 0.95,
+    ground: {
+      weather: spring(11),
+      zones: [
+        goodGround(0, 150),
+        { ...goodGround(150, 280), name: 'sandy rise', dryLayerM: 0.038 },
+        { ...goodGround(280, PASS_M), name: 'flat', crustShare: 0.02 },
+      ],
+    },
+    walk: {
+      on: '2027-05-26',
+      method: 'everyRow',
+      stops: 10,
+      finished: true,
+      walkedBy: 'Noor Castellane',
+      ...thousandth30,
+      tapeRows: [3, 4, 6, 9],
+    },
   },
   {
-    field: 'Windmill East', grower: 'Halloran Mesa Farm', areaAc: 62, soil: 'loam', planter: 'Goose', crop: 'corn', variety: 'AB-111',
-    plantedOn: '2027-05-04', seedsPerAc: 33000, typedRate: '33,000', depthIn: 2, typedDepth: '2 in', germination: 0.95,
+    field: 'Windmill East',
+    grower: 'Halloran Mesa Farm',
+    areaAc: 62,
+    soil: 'loam',
+    planter: 'Goose',
+    crop: 'corn',
+    variety: 'AB-111',
+    plantedOn: '2027-05-04',
+    seedsPerAc: 33000,
+    typedRate: '33,000',
+    depthIn: 2,
+    typedDepth: '2 in',
+    germination: 0.95,
     ground: { weather: spring(12), zones: [goodGround(0, PASS_M)] },
   },
   {
-    field: 'Heron Bottom', grower: 'Quill & Daughters', areaAc: 55, soil: 'clay loam', planter: 'Goose', crop: 'corn', variety: 'AB-104',
-    plantedOn: '2027-05-02', seedsPerAc: 32000, typedRate: '32,000/ac', depthIn: 2, typedDepth: '2"', germination: 0.95,
-    ground: { weather: spring(13, [1, 4]), zones: [{ ...goodGround(0, 220), name: 'bottom', coldInjuryShare: 0.1, rotShare: 0.05 }, { ...goodGround(220, PASS_M), coldInjuryShare: 0.04 }] },
-    walk: { on: '2027-05-27', method: 'oneRow', stops: 4, finished: false, walkedBy: 'Ife Marlow', ...thousandth30, tapeRows: [] },
+    field: 'Heron Bottom',
+    grower: 'Quill & Daughters',
+    areaAc: 55,
+    soil: 'clay loam',
+    planter: 'Goose',
+    crop: 'corn',
+    variety: 'AB-104',
+    plantedOn: '2027-05-02',
+    seedsPerAc: 32000,
+    typedRate: '32,000/ac',
+    depthIn: 2,
+    typedDepth: '2"',
+    germination: 0.95,
+    ground: {
+      weather: spring(13, [1, 4]),
+      zones: [
+        { ...goodGround(0, 220), name: 'bottom', coldInjuryShare: 0.1, rotShare: 0.05 },
+        { ...goodGround(220, PASS_M), coldInjuryShare: 0.04 },
+      ],
+    },
+    walk: {
+      on: '2027-05-27',
+      method: 'oneRow',
+      stops: 4,
+      finished: false,
+      walkedBy: 'Ife Marlow',
+      ...thousandth30,
+      tapeRows: [],
+    },
   },
   {
-    field: 'Ditch Block', grower: 'Quill & Daughters', areaAc: 28, soil: 'silty clay', planter: 'Goose', crop: 'corn', variety: 'AB-111',
-    plantedOn: '2027-04-20', seedsPerAc: 32000, typedRate: '32k', depthIn: 2, typedDepth: '2"', germination: 0.93,
-    ground: { weather: spring(14, [3, 9]), zones: [{ ...goodGround(0, 190), name: 'ditch side', rotShare: 0.45, crustShare: 0.2 }, { ...goodGround(190, PASS_M), rotShare: 0.12, crustShare: 0.1 }] },
-    walk: { on: '2027-05-25', method: 'everyRow', stops: 8, finished: true, walkedBy: 'Teo Lindqvist', ...thousandth30, tapeRows: [2, 10] },
+    field: 'Ditch Block',
+    grower: 'Quill & Daughters',
+    areaAc: 28,
+    soil: 'silty clay',
+    planter: 'Goose',
+    crop: 'corn',
+    variety: 'AB-111',
+    plantedOn: '2027-04-20',
+    seedsPerAc: 32000,
+    typedRate: '32k',
+    depthIn: 2,
+    typedDepth: '2"',
+    germination: 0.93,
+    ground: {
+      weather: spring(14, [3, 9]),
+      zones: [
+        { ...goodGround(0, 190), name: 'ditch side', rotShare: 0.45, crustShare: 0.2 },
+        { ...goodGround(190, PASS_M), rotShare: 0.12, crustShare: 0.1 },
+      ],
+    },
+    walk: {
+      on: '2027-05-25',
+      method: 'everyRow',
+      stops: 8,
+      finished: true,
+      walkedBy: 'Teo Lindqvist',
+      ...thousandth30,
+      tapeRows: [2, 10],
+    },
   },
   {
-    field: 'The Apron', grower: 'Saltbush Partnership', areaAc: 71, soil: 'sandy loam', planter: 'Marigold', crop: 'soybean', variety: 'S-22',
-    plantedOn: '2027-05-06', seedsPerAc: 140000, typedRate: '140k', depthIn: 1.25, typedDepth: '1 1/4"', germination: 0.9,
-    ground: { weather: spring(15), zones: [goodGround(0, 200), { ...goodGround(200, PASS_M), crustShare: 0.06 }] },
-    walk: { on: '2027-05-26', method: 'bothSides', stops: 8, finished: true, walkedBy: 'Ife Marlow', lengthM: 10 * 12 * INCH, typedLength: '10 ft', tapeRows: [5] },
+    field: 'The Apron',
+    grower: 'Saltbush Partnership',
+    areaAc: 71,
+    soil: 'sandy loam',
+    planter: 'Marigold',
+    crop: 'soybean',
+    variety: 'S-22',
+    plantedOn: '2027-05-06',
+    seedsPerAc: 140000,
+    typedRate: '140k',
+    depthIn: 1.25,
+    typedDepth: '1 1/4"',
+    germination: 0.9,
+    ground: {
+      weather: spring(15),
+      zones: [goodGround(0, 200), { ...goodGround(200, PASS_M), crustShare: 0.06 }],
+    },
+    walk: {
+      on: '2027-05-26',
+      method: 'bothSides',
+      stops: 8,
+      finished: true,
+      walkedBy: 'Ife Marlow',
+      lengthM: 10 * 12 * INCH,
+      typedLength: '10 ft',
+      tapeRows: [5],
+    },
   },
   {
-    field: 'Kiln Corner', grower: 'Saltbush Partnership', areaAc: 34, soil: 'loam', planter: 'Comb', crop: 'wheat', variety: 'W-7',
-    plantedOn: '2026-10-06', seedsPerAc: 1300000, typedRate: '1,300,000/ac', depthIn: 1.25, typedDepth: '1 1/4 in', germination: 0.92,
-    ground: { weather: simulateWeather({ days: 235, meanC: 11, risePerDayC: 0.01 }, 16), zones: [goodGround(0, PASS_M)] },
-    walk: { on: '2027-04-22', method: 'hoop', stops: 9, finished: true, walkedBy: 'Noor Castellane', hoopDiameterM: 28.25 * INCH, typedLength: '28 1/4 in', tapeRows: [] },
+    field: 'Kiln Corner',
+    grower: 'Saltbush Partnership',
+    areaAc: 34,
+    soil: 'loam',
+    planter: 'Comb',
+    crop: 'wheat',
+    variety: 'W-7',
+    plantedOn: '2026-10-06',
+    seedsPerAc: 1300000,
+    typedRate: '1,300,000/ac',
+    depthIn: 1.25,
+    typedDepth: '1 1/4 in',
+    germination: 0.92,
+    ground: {
+      weather: simulateWeather({ days: 235, meanC: 11, risePerDayC: 0.01 }, 16),
+      zones: [goodGround(0, PASS_M)],
+    },
+    walk: {
+      on: '2027-04-22',
+      method: 'hoop',
+      stops: 9,
+      finished: true,
+      walkedBy: 'Noor Castellane',
+      hoopDiameterM: 28.25 * INCH,
+      typedLength: '28 1/4 in',
+      tapeRows: [],
+    },
   },
 ];
 

@@ -6,7 +6,15 @@ import { seededRandom } from '../../stats/index.ts';
 import type { DataOf, Kind } from '../../records/index.ts';
 import { countStretch, plantsInStretch } from '../readStand.ts';
 import { simulateStand, type SimulatedStand } from '../simulateStand.ts';
-import { DEMO_GROWERS, DEMO_PLANTERS, DEMO_PLANTINGS, DEMO_TODAY, demoScenario, type DemoPlanting, type DemoWalk } from './demoScenarios.ts';
+import {
+  DEMO_GROWERS,
+  DEMO_PLANTERS,
+  DEMO_PLANTINGS,
+  DEMO_TODAY,
+  demoScenario,
+  type DemoPlanting,
+  type DemoWalk,
+} from './demoScenarios.ts';
 
 const ACRE = 4046.8564224;
 const INCH = 0.0254;
@@ -37,9 +45,18 @@ export interface DemoSeason {
 export function makeDemoSeason(): DemoSeason {
   const random = seededRandom(20270527);
   let tick = Date.parse('2027-04-01T08:00:00Z');
-  const newId = () => uuidv7({ msecs: (tick += 1000), random: Uint8Array.from({ length: 16 }, () => random.below(256)) });
+  const newId = () =>
+    uuidv7({
+      msecs: (tick += 1000),
+      random: Uint8Array.from({ length: 16 }, () => random.below(256)),
+    });
   const records: DemoRecord[] = [];
-  const add = <K extends Kind>(kind: K, data: DataOf<K>, by = 'Noor Castellane', at = '2027-04-01T08:00:00.000Z') => {
+  const add = <K extends Kind>(
+    kind: K,
+    data: DataOf<K>,
+    by = 'Noor Castellane',
+    at = '2027-04-01T08:00:00.000Z',
+  ) => {
     const id = newId();
     records.push({ kind, id, data, by, at } as DemoRecord);
     return id;
@@ -54,18 +71,43 @@ export function makeDemoSeason(): DemoSeason {
   const planters = new Map(
     DEMO_PLANTERS.map(({ name, type, units, rowWidthM, cells, typed }) => [
       name,
-      add('planter', { name, type, rows: units().length, rowWidthM, cells: type === 'drill' ? null : cells, asTyped: { rowWidthM: typed } }),
+      add('planter', {
+        name,
+        type,
+        rows: units().length,
+        rowWidthM,
+        cells: type === 'drill' ? null : cells,
+        asTyped: { rowWidthM: typed },
+      }),
     ]),
   );
   const truth: Record<string, SimulatedStand> = {};
   DEMO_PLANTINGS.forEach((demo, i) => {
     const planter = DEMO_PLANTERS.find(({ name }) => name === demo.planter)!;
-    const fieldId = add('field', { growerId: growers.get(demo.grower)!, name: demo.field, areaM2: demo.areaAc * ACRE, soil: demo.soil, asTyped: { areaM2: `${demo.areaAc} ac` } });
+    const fieldId = add('field', {
+      growerId: growers.get(demo.grower)!,
+      name: demo.field,
+      areaM2: demo.areaAc * ACRE,
+      soil: demo.soil,
+      asTyped: { areaM2: `${demo.areaAc} ac` },
+    });
     const plantingId = add('planting', {
-      fieldId, planterId: planters.get(demo.planter)!, season: 2027, crop: demo.crop, variety: demo.variety, plantedOn: demo.plantedOn,
-      rowWidthM: planter.rowWidthM, seedsPerM2: demo.seedsPerAc / ACRE, depthTargetM: demo.depthIn * INCH, germination: demo.germination,
+      fieldId,
+      planterId: planters.get(demo.planter)!,
+      season: 2027,
+      crop: demo.crop,
+      variety: demo.variety,
+      plantedOn: demo.plantedOn,
+      rowWidthM: planter.rowWidthM,
+      seedsPerM2: demo.seedsPerAc / ACRE,
+      depthTargetM: demo.depthIn * INCH,
+      germination: demo.germination,
       fieldLoss: DEFAULT_FIELD_LOSS,
-      asTyped: { rowWidthM: planter.typed, seedsPerM2: demo.typedRate, depthTargetM: demo.typedDepth },
+      asTyped: {
+        rowWidthM: planter.typed,
+        seedsPerM2: demo.typedRate,
+        depthTargetM: demo.typedDepth,
+      },
     });
     if (!demo.walk) return;
     const stand = simulateStand(demoScenario(demo), 100 + i);
@@ -75,7 +117,9 @@ export function makeDemoSeason(): DemoSeason {
   return {
     workspaceId,
     workspace: { name: 'Almirel Bench', fixedToday: DEMO_TODAY, season: 2027, weights: null },
-    people, records, truth,
+    people,
+    records,
+    truth,
   };
 
   function addWalk(demo: DemoPlanting, walk: DemoWalk, plantingId: string, stand: SimulatedStand) {
@@ -83,39 +127,90 @@ export function makeDemoSeason(): DemoSeason {
     const rows = planter.units.length;
     const { rowWidthM } = planter;
     const atH = 24 * daysBetween(demo.plantedOn, walk.on);
-    const stamp = (minutes: number) => new Date(Date.parse(`${walk.on}T13:00:00Z`) + minutes * 60_000).toISOString();
+    const stamp = (minutes: number) =>
+      new Date(Date.parse(`${walk.on}T13:00:00Z`) + minutes * 60_000).toISOString();
     const hoopDiameterM = walk.hoopDiameterM ?? null;
     const lengthM = walk.lengthM ?? null;
-    const walkId = add('walk', {
-      plantingId, purpose: 'stand', startedAt: stamp(0), finishedAt: walk.finished ? stamp(walk.stops * 7) : null, method: walk.method, lengthM, hoopDiameterM,
-      walkedBy: walk.walkedBy, note: '', asTyped: { [walk.method === 'hoop' ? 'hoopDiameterM' : 'lengthM']: walk.typedLength ?? '' },
-    }, walk.walkedBy, stamp(0));
+    const walkId = add(
+      'walk',
+      {
+        plantingId,
+        purpose: 'stand',
+        startedAt: stamp(0),
+        finishedAt: walk.finished ? stamp(walk.stops * 7) : null,
+        method: walk.method,
+        lengthM,
+        hoopDiameterM,
+        walkedBy: walk.walkedBy,
+        note: '',
+        asTyped: { [walk.method === 'hoop' ? 'hoopDiameterM' : 'lengthM']: walk.typedLength ?? '' },
+      },
+      walk.walkedBy,
+      stamp(0),
+    );
     const covered = countedLength({ method: walk.method, lengthM, hoopDiameterM, rowWidthM });
     for (let s = 0; s < walk.stops; s++) {
       const pass = random.below(passes);
-      const travel = pass % 2 === 0 ? 'away' as const : 'toward' as const;
+      const travel = pass % 2 === 0 ? ('away' as const) : ('toward' as const);
       const fromM = passLengthM * (0.05 + 0.9 * ((s + random.uniform()) / walk.stops)) - 6;
       const at = stamp(s * 7 + 3);
-      const stopId = add('stop', { walkId, ordinal: s + 1, travel, chosen: false, place: null, note: '' }, walk.walkedBy, at);
-      const countedRows = walk.method === 'everyRow' ? rowsAsSeen(rows, travel) : [1 + random.below(rows)];
+      const stopId = add(
+        'stop',
+        { walkId, ordinal: s + 1, travel, chosen: false, place: null, note: '' },
+        walk.walkedBy,
+        at,
+      );
+      const countedRows =
+        walk.method === 'everyRow' ? rowsAsSeen(rows, travel) : [1 + random.below(rows)];
       for (const row of countedRows) {
         // A hoop lies over several drill rows and both sides of a tape over two: sum what lies under it.
-        const strands = walk.method === 'hoop' ? Math.ceil((hoopDiameterM ?? 1) / rowWidthM) : walk.method === 'bothSides' ? 2 : 1;
-        const strandM = walk.method === 'hoop' ? hoopArea(hoopDiameterM!) / rowWidthM / strands : lengthM!;
+        const strands =
+          walk.method === 'hoop'
+            ? Math.ceil((hoopDiameterM ?? 1) / rowWidthM)
+            : walk.method === 'bothSides'
+              ? 2
+              : 1;
+        const strandM =
+          walk.method === 'hoop' ? hoopArea(hoopDiameterM!) / rowWidthM / strands : lengthM!;
         const counts = Array.from({ length: strands }, (_, k) =>
-          countStretch(stand, { pass, row: 1 + ((row - 1 + k) % rows), fromM, toM: fromM + strandM, atH }),
+          countStretch(stand, {
+            pass,
+            row: 1 + ((row - 1 + k) % rows),
+            fromM,
+            toM: fromM + strandM,
+            atH,
+          }),
         );
-        const sum = (part: 'inStep' | 'oneBehind' | 'twoBehind') => counts.reduce((total, count) => total + count[part], 0);
-        add('observation', {
-          stopId, type: 'count', row: walk.method === 'everyRow' || walk.method === 'oneRow' ? row : null, lengthM: covered, rowWidthM,
-          inStep: sum('inStep'), oneBehind: sum('oneBehind'), twoBehind: sum('twoBehind'),
-        }, walk.walkedBy, at);
+        const sum = (part: 'inStep' | 'oneBehind' | 'twoBehind') =>
+          counts.reduce((total, count) => total + count[part], 0);
+        add(
+          'observation',
+          {
+            stopId,
+            type: 'count',
+            row: walk.method === 'everyRow' || walk.method === 'oneRow' ? row : null,
+            lengthM: covered,
+            rowWidthM,
+            inStep: sum('inStep'),
+            oneBehind: sum('oneBehind'),
+            twoBehind: sum('twoBehind'),
+          },
+          walk.walkedBy,
+          at,
+        );
       }
       if (s < 3) {
         for (const row of walk.tapeRows) {
           const plants = plantsInStretch(stand, { pass, row, fromM, toM: fromM + 8, atH });
-          const positionsM = plants.map(({ positionM }) => Math.round((positionM - fromM) * 200) / 200).sort((a, b) => a - b);
-          add('observation', { stopId, type: 'tape', row, positionsM, typed: positionsM.map(() => '') }, walk.walkedBy, at);
+          const positionsM = plants
+            .map(({ positionM }) => Math.round((positionM - fromM) * 200) / 200)
+            .sort((a, b) => a - b);
+          add(
+            'observation',
+            { stopId, type: 'tape', row, positionsM, typed: positionsM.map(() => '') },
+            walk.walkedBy,
+            at,
+          );
         }
       }
     }

@@ -1,0 +1,30 @@
+import { createServer } from 'node:net';
+import { Advice } from './run.mjs';
+
+const canListen = (port) =>
+  new Promise((resolve) => {
+    const probe = createServer();
+    probe.once('error', () => resolve(null));
+    probe.listen(port, '127.0.0.1', () => {
+      const taken = probe.address().port;
+      probe.close(() => resolve(taken));
+    });
+  });
+
+/** A loopback port that is free now. */
+export const freePort = () => canListen(0);
+
+/** The port the app is to listen on, checked. */
+export async function appPort(wanted = process.env.PORT ?? '4180') {
+  const port = Number(wanted);
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Advice(
+      `PORT=${wanted} is not a port: use a number from 1 to 65535, e.g. PORT=4180 npm start`,
+    );
+  if ((await canListen(port)) === null) {
+    throw new Advice(
+      `Port ${port} is in use by another program. Stop that program, or choose another port:\n\n  PORT=${port + 1} npm start`,
+    );
+  }
+  return port;
+}

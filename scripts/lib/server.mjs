@@ -1,0 +1,53 @@
+import { spawn } from 'node:child_process';
+import { ROOT, waitUntil } from './run.mjs';
+
+/**
+ * Starts the app's server and waits until it answers.
+ * @returns the child process, with `exited` resolving to its code
+ */
+export async function startServer({
+  databaseUrl,
+  port,
+  demo,
+  web,
+  watch = false,
+  quietly = false,
+}) {
+  const child = spawn(
+    process.execPath,
+    [
+      ...(watch
+        ? ['--watch-path=server/src', '--watch-path=core/src', '--watch-preserve-output']
+        : []),
+      '--import',
+      'tsx',
+      'server/src/main.ts',
+    ],
+    {
+      cwd: ROOT,
+      detached: true,
+      stdio: ['ignore', quietly ? 'ignore' : 'pipe', 'inherit'],
+      env: {
+        ...process.env,
+        NODE_ENV: watch ? 'development' : 'production',
+        DATABASE_URL: databaseUrl,
+        PORT: String(port),
+        SENDERO_DEMO: demo ? '1' : '0',
+        SENDERO_WEB: web ?? '',
+      },
+    },
+  );
+  let code = null;
+  const exited = new Promise((resolve) =>
+    child.on('exit', (exitCode) => resolve((code = exitCode ?? 1))),
+  );
+  const healthy = () => {
+    if (code !== null) throw new Error(`the server stopped with code ${code}: see above`);
+    return fetch(`http://127.0.0.1:${port}/api/v1/health`).then(
+      (response) => response.ok,
+      () => false,
+    );
+  };
+  await waitUntil(healthy, 90, 'The server');
+  return { child, exited };
+}

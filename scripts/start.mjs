@@ -1,0 +1,52 @@
+// npm start: everything from nothing. Only Node.js is needed; see README.md.
+import { ensureBuild, WEB_FOLDER } from './lib/build.mjs';
+import { ensureDependencies } from './lib/dependencies.mjs';
+import { appPort } from './lib/ports.mjs';
+import { startPostgres } from './lib/postgres.mjs';
+import { Advice, entry } from './lib/run.mjs';
+import { startServer } from './lib/server.mjs';
+
+await entry(async () => {
+  const unknown = process.argv.slice(2).find((argument) => argument !== '--empty');
+  if (unknown)
+    throw new Advice(
+      `“${unknown}” is not known. Use: npm start, or npm start -- --empty for a workspace without the demo.`,
+    );
+  const demo = !process.argv.includes('--empty');
+  const port = await appPort();
+  await ensureDependencies();
+  await ensureBuild();
+
+  let cluster = null;
+  let server = null;
+  let stopping = false;
+  const stop = async (code) => {
+    if (stopping) return;
+    stopping = true;
+    if (server) {
+      server.child.kill('SIGTERM');
+      await server.exited;
+    }
+    await cluster?.stop();
+    process.exit(code);
+  };
+  process.on('SIGINT', () => void stop(0));
+  process.on('SIGTERM', () => void stop(0));
+  process.on('SIGHUP', () => void stop(0));
+
+  try {
+    let databaseUrl = process.env.DATABASE_URL;
+    if (!databaseUrl) {
+      cluster = await startPostgres();
+      databaseUrl = await cluster.url(demo ? 'sendero_demo' : 'sendero');
+    }
+    server = await startServer({ databaseUrl, port, demo, web: WEB_FOLDER });
+  } catch (error) {
+    console.error(`\n${error.message}\n`);
+    await stop(1);
+  }
+  console.log(
+    `\n  Sendero is at http://127.0.0.1:${port}${demo ? '  (demo season)' : ''}\n  Ctrl-C stops it.\n`,
+  );
+  void server.exited.then((code) => stop(code));
+});

@@ -1,0 +1,71 @@
+import type { QueryInterface } from 'sequelize';
+
+/** Forward only: each runs once, in order, at start. Never edit one that has been released. */
+export const MIGRATIONS: { name: string; up(context: QueryInterface): Promise<void> }[] = [
+  {
+    name: '001-workspaces-records-and-changes',
+    async up(queries) {
+      const recordColumns = `
+        revision integer NOT NULL CHECK (revision > 0),
+        deleted_at timestamptz,
+        edited_by text NOT NULL,
+        edited_at timestamptz NOT NULL`;
+      const record = `
+        workspace_id uuid NOT NULL REFERENCES workspaces (id),
+        id uuid NOT NULL, ${recordColumns},
+        PRIMARY KEY (workspace_id, id)`;
+      const parent = (column: string, table: string) =>
+        `FOREIGN KEY (workspace_id, ${column}) REFERENCES ${table} (workspace_id, id)`;
+      await queries.sequelize.query(`
+        CREATE TABLE workspaces (
+          id uuid PRIMARY KEY, ${recordColumns},
+          name text NOT NULL, fixed_today date, season integer NOT NULL, weights jsonb,
+          change_seq bigint NOT NULL DEFAULT 0);
+        CREATE TABLE people (
+          id uuid PRIMARY KEY, workspace_id uuid NOT NULL REFERENCES workspaces (id),
+          name text NOT NULL, role text NOT NULL CHECK (role IN ('agronomist', 'scout')), UNIQUE (workspace_id, name));
+        CREATE TABLE sessions (token_hash text PRIMARY KEY, person_id uuid NOT NULL REFERENCES people (id) ON DELETE CASCADE, created_at timestamptz NOT NULL);
+        CREATE TABLE growers (name text NOT NULL, ${record});
+        CREATE TABLE planters (
+          name text NOT NULL, type text NOT NULL CHECK (type IN ('planter', 'drill')), rows integer NOT NULL CHECK (rows > 0),
+          row_width_m double precision NOT NULL CHECK (row_width_m > 0), cells integer CHECK (cells > 0), as_typed jsonb NOT NULL, ${record});
+        CREATE TABLE fields (
+          grower_id uuid NOT NULL, name text NOT NULL, area_m2 double precision CHECK (area_m2 > 0), soil text NOT NULL, as_typed jsonb NOT NULL, ${record},
+          ${parent('grower_id', 'growers')});
+        CREATE INDEX fields_by_grower ON fields (workspace_id, grower_id);
+        CREATE TABLE plantings (
+          field_id uuid NOT NULL, planter_id uuid, season integer NOT NULL, crop text NOT NULL CHECK (crop IN ('corn', 'soybean', 'wheat')),
+          variety text NOT NULL, planted_on date NOT NULL, row_width_m double precision NOT NULL CHECK (row_width_m > 0),
+          seeds_per_m2 double precision NOT NULL CHECK (seeds_per_m2 > 0), depth_target_m double precision NOT NULL CHECK (depth_target_m > 0),
+          germination double precision NOT NULL CHECK (germination BETWEEN 0 AND 1), field_loss double precision NOT NULL CHECK (field_loss BETWEEN 0 AND 1),
+          as_typed jsonb NOT NULL, ${record},
+          ${parent('field_id', 'fields')}, ${parent('planter_id', 'planters')});
+        CREATE INDEX plantings_by_field ON plantings (workspace_id, field_id);
+        CREATE INDEX plantings_by_season ON plantings (workspace_id, season);
+        CREATE TABLE walks (
+          planting_id uuid NOT NULL, purpose text NOT NULL, started_at timestamptz NOT NULL, finished_at timestamptz CHECK (finished_at >= started_at),
+          method text NOT NULL, length_m double precision CHECK (length_m > 0), hoop_diameter_m double precision CHECK (hoop_diameter_m > 0),
+          walked_by text NOT NULL, note text NOT NULL, as_typed jsonb NOT NULL, ${record},
+          ${parent('planting_id', 'plantings')});
+        CREATE INDEX walks_by_planting ON walks (workspace_id, planting_id);
+        CREATE TABLE stops (
+          walk_id uuid NOT NULL, ordinal integer NOT NULL CHECK (ordinal > 0), travel text NOT NULL CHECK (travel IN ('away', 'toward')),
+          chosen boolean NOT NULL, place jsonb, note text NOT NULL, ${record}, ${parent('walk_id', 'walks')});
+        CREATE INDEX stops_by_walk ON stops (workspace_id, walk_id);
+        CREATE TABLE observations (
+          stop_id uuid NOT NULL, type text NOT NULL, "row" integer CHECK ("row" > 0), payload jsonb NOT NULL, ${record}, ${parent('stop_id', 'stops')});
+        CREATE INDEX observations_by_stop ON observations (workspace_id, stop_id);
+        CREATE TABLE conflicts (
+          record_kind text NOT NULL, record_id uuid NOT NULL, version jsonb NOT NULL, deletes boolean NOT NULL, "by" text NOT NULL,
+          "at" timestamptz NOT NULL, resolved_at timestamptz, ${record});
+        CREATE TABLE commits (
+          workspace_id uuid NOT NULL REFERENCES workspaces (id), id uuid NOT NULL, person_id uuid NOT NULL REFERENCES people (id),
+          outcome jsonb NOT NULL, received_at timestamptz NOT NULL, PRIMARY KEY (workspace_id, id));
+        CREATE TABLE changes (
+          workspace_id uuid NOT NULL REFERENCES workspaces (id), seq bigint NOT NULL, kind text NOT NULL, record_id uuid NOT NULL,
+          season integer, commit_id uuid, record jsonb NOT NULL, PRIMARY KEY (workspace_id, seq));
+        CREATE INDEX changes_by_record ON changes (workspace_id, kind, record_id, seq);
+      `);
+    },
+  },
+];

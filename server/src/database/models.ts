@@ -1,0 +1,176 @@
+import { KINDS, KIND_NAMES, type Kind } from '@sendero/core';
+import {
+  DataTypes,
+  type Model,
+  type ModelAttributes,
+  type ModelStatic,
+  type Sequelize,
+} from 'sequelize';
+
+const required = { allowNull: false };
+const uuid = { type: DataTypes.UUID, ...required };
+const text = { type: DataTypes.TEXT, ...required };
+const double = { type: DataTypes.DOUBLE, ...required };
+const integer = { type: DataTypes.INTEGER, ...required };
+const json = { type: DataTypes.JSONB, ...required };
+const optional = (type: DataTypes.DataType) => ({ type, allowNull: true });
+
+/** Columns of each kind beside those every record has. An observation keeps its payload whole. */
+const COLUMNS: Record<Kind, ModelAttributes> = {
+  workspace: {
+    name: text,
+    fixedToday: optional(DataTypes.DATEONLY),
+    season: integer,
+    weights: optional(DataTypes.JSONB),
+  },
+  grower: { name: text },
+  planter: {
+    name: text,
+    type: text,
+    rows: integer,
+    rowWidthM: double,
+    cells: optional(DataTypes.INTEGER),
+    asTyped: json,
+  },
+  field: {
+    growerId: uuid,
+    name: text,
+    areaM2: optional(DataTypes.DOUBLE),
+    soil: text,
+    asTyped: json,
+  },
+  planting: {
+    fieldId: uuid,
+    planterId: optional(DataTypes.UUID),
+    season: integer,
+    crop: text,
+    variety: text,
+    plantedOn: { type: DataTypes.DATEONLY, ...required },
+    rowWidthM: double,
+    seedsPerM2: double,
+    depthTargetM: double,
+    germination: double,
+    fieldLoss: double,
+    asTyped: json,
+  },
+  walk: {
+    plantingId: uuid,
+    purpose: text,
+    startedAt: { type: DataTypes.DATE, ...required },
+    finishedAt: optional(DataTypes.DATE),
+    method: text,
+    lengthM: optional(DataTypes.DOUBLE),
+    hoopDiameterM: optional(DataTypes.DOUBLE),
+    walkedBy: text,
+    note: text,
+    asTyped: json,
+  },
+  stop: {
+    walkId: uuid,
+    ordinal: integer,
+    travel: text,
+    chosen: { type: DataTypes.BOOLEAN, ...required },
+    place: optional(DataTypes.JSONB),
+    note: text,
+  },
+  observation: { stopId: uuid, type: text, row: optional(DataTypes.INTEGER), payload: json },
+  conflict: {
+    recordKind: text,
+    recordId: uuid,
+    version: json,
+    deletes: { type: DataTypes.BOOLEAN, ...required },
+    by: text,
+    at: { type: DataTypes.DATE, ...required },
+    resolvedAt: optional(DataTypes.DATE),
+  },
+};
+
+/** Attributes of a kind's own data columns. */
+export const dataColumns = (kind: Kind): string[] => Object.keys(COLUMNS[kind]);
+
+export interface Models {
+  records: Record<Kind, ModelStatic<Model>>;
+  person: ModelStatic<Model>;
+  session: ModelStatic<Model>;
+  commit: ModelStatic<Model>;
+  change: ModelStatic<Model>;
+}
+
+/** Declares every table of the migrations as a Sequelize model, with the relations the kinds name. */
+export function defineModels(sequelize: Sequelize): Models {
+  // Sequelize writes into the attribute objects it is given: each model gets copies.
+  const define = (name: string, tableName: string, attributes: ModelAttributes) =>
+    sequelize.define(
+      name,
+      Object.fromEntries(
+        Object.entries(attributes).map(([column, attribute]) => [
+          column,
+          { ...(attribute as object) },
+        ]),
+      ) as ModelAttributes,
+      { underscored: true, timestamps: false, tableName },
+    );
+  const records = Object.fromEntries(
+    KIND_NAMES.map((kind) => [
+      kind,
+      define(kind, `${kind}s`, {
+        // A workspace is its own workspace; everything else is found only together with its workspace.
+        ...(kind === 'workspace' ? {} : { workspaceId: { ...uuid, primaryKey: true } }),
+        id: { ...uuid, primaryKey: true },
+        revision: integer,
+        deletedAt: optional(DataTypes.DATE),
+        editedBy: text,
+        editedAt: { type: DataTypes.DATE, ...required },
+        ...COLUMNS[kind],
+      }),
+    ]),
+  ) as unknown as Models['records'];
+  // The foreign keys proper, over (workspace_id, id), stand in the migrations.
+  for (const kind of KIND_NAMES) {
+    for (const [foreignKey, parent] of Object.entries(KINDS[kind].parents) as [string, Kind][]) {
+      records[kind].belongsTo(records[parent], {
+        foreignKey,
+        targetKey: 'id',
+        as: parent,
+        constraints: false,
+      });
+      records[parent].hasMany(records[kind], {
+        foreignKey,
+        sourceKey: 'id',
+        as: `${kind}s`,
+        constraints: false,
+      });
+    }
+  }
+  const person = define('person', 'people', {
+    id: { ...uuid, primaryKey: true },
+    workspaceId: uuid,
+    name: text,
+    role: text,
+  });
+  const session = define('session', 'sessions', {
+    tokenHash: { ...text, primaryKey: true },
+    personId: uuid,
+    createdAt: { type: DataTypes.DATE, ...required },
+  });
+  session.belongsTo(person, { foreignKey: 'personId', as: 'person' });
+  person.belongsTo(records.workspace, { foreignKey: 'workspaceId', as: 'workspace' });
+  records.workspace.hasMany(person, { foreignKey: 'workspaceId', as: 'people' });
+  const commit = define('commit', 'commits', {
+    workspaceId: { ...uuid, primaryKey: true },
+    id: { ...uuid, primaryKey: true },
+    personId: uuid,
+    outcome: json,
+    receivedAt: { type: DataTypes.DATE, ...required },
+  });
+  const change = define('change', 'changes', {
+    workspaceId: { ...uuid, primaryKey: true },
+    seq: { type: DataTypes.BIGINT, ...required, primaryKey: true },
+    kind: text,
+    recordId: uuid,
+    season: optional(DataTypes.INTEGER),
+    commitId: optional(DataTypes.UUID),
+    record: json,
+  });
+  return { records, person, session, commit, change };
+}

@@ -1,0 +1,36 @@
+import { Sequelize, type QueryInterface } from 'sequelize';
+import { SequelizeStorage, Umzug } from 'umzug';
+import { MIGRATIONS } from './migrations.ts';
+import { defineModels, type Models } from './models.ts';
+
+export interface Database {
+  sequelize: Sequelize;
+  models: Models;
+  close(): Promise<void>;
+}
+
+/** Key of the advisory lock that lets only one server migrate at a time. */
+const MIGRATION_LOCK = 7_301_127;
+
+/**
+ * Connects, runs the migrations that are missing and declares the models.
+ * @throws when PostgreSQL does not answer or a migration fails
+ */
+export async function openDatabase(url: string): Promise<Database> {
+  const sequelize = new Sequelize(url, { dialect: 'postgres', logging: false, pool: { max: 8 } });
+  await sequelize.authenticate();
+  await sequelize.transaction(async (transaction) => {
+    await sequelize.query('SELECT pg_advisory_xact_lock(:key)', {
+      replacements: { key: MIGRATION_LOCK },
+      transaction,
+    });
+    const umzug = new Umzug<QueryInterface>({
+      migrations: MIGRATIONS.map(({ name, up }) => ({ name, up: ({ context }) => up(context) })),
+      context: sequelize.getQueryInterface(),
+      storage: new SequelizeStorage({ sequelize, tableName: 'migrations' }),
+      logger: undefined,
+    });
+    await umzug.up();
+  });
+  return { sequelize, models: defineModels(sequelize), close: () => sequelize.close() };
+}

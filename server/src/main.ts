@@ -1,0 +1,30 @@
+import { resolve } from 'node:path';
+import { createApp } from './api/app.ts';
+import { openDatabase } from './database/openDatabase.ts';
+import { fillIfEmpty } from './demo/fillWorkspace.ts';
+
+/** Settings from the environment; the start script makes them. */
+const { DATABASE_URL, PORT = '4180', HOST = '127.0.0.1', SENDERO_DEMO, SENDERO_WEB } = process.env;
+if (!DATABASE_URL) {
+  console.error('DATABASE_URL is not set. Start the app with: npm start');
+  process.exit(2);
+}
+
+const database = await openDatabase(DATABASE_URL);
+await fillIfEmpty(database, SENDERO_DEMO === '1');
+const server = createApp(database, SENDERO_WEB ? resolve(SENDERO_WEB) : undefined).listen(
+  Number(PORT),
+  HOST,
+);
+server.on('listening', () => console.log(`listening on ${HOST}:${PORT}`));
+server.on('error', (error) => {
+  console.error(error.message);
+  process.exit(1);
+});
+
+const stop = () => {
+  server.close(() => void database.close().then(() => process.exit(0)));
+  server.closeAllConnections();
+};
+process.on('SIGTERM', stop);
+process.on('SIGINT', stop);

@@ -1,0 +1,102 @@
+import { decideCommits, type Commit, type Kept, type LookUp, type Outcome } from '@sendero/core';
+import { QueryTypes, type Model } from 'sequelize';
+import { v7 as uuidv7 } from 'uuid';
+import type { Database } from '../database/openDatabase.ts';
+import type { SignedIn } from '../people/signIn.ts';
+import { loadForChanges, seasonOf, writeRecords } from './recordStore.ts';
+
+/**
+ * Applies a batch of commits in one transaction: all of the batch is on disk or none of it. A commit
+ * seen before gives its first outcome again. The workspace row is locked meanwhile, so that change
+ * numbers appear in the order they become visible.
+ *
+ * @returns an outcome for each commit, in the order sent
+ */
+export async function applyCommits(
+  database: Database,
+  who: SignedIn,
+  commits: readonly Commit[],
+): Promise<Outcome[]> {
+  const { sequelize, models } = database;
+  const { workspaceId } = who;
+  return sequelize.transaction(async (transaction) => {
+    const [workspace] = await sequelize.query<{ change_seq: string }>(
+      'SELECT change_seq FROM workspaces WHERE id = :workspaceId FOR UPDATE',
+      {
+        replacements: { workspaceId },
+        type: QueryTypes.SELECT,
+        transaction,
+      },
+    );
+    const known = await models.commit.findAll({
+      where: { workspaceId, id: commits.map(({ id }) => id) },
+      transaction,
+    });
+    const outcomes = new Map(
+      known.map((row: Model) => [row.get('id') as string, row.get('outcome') as Outcome]),
+    );
+    const fresh = [...new Map(commits.map((commit) => [commit.id, commit])).values()].filter(
+      ({ id }) => !outcomes.has(id),
+    );
+    if (fresh.length > 0) {
+      const stored = await loadForChanges(
+        database,
+        workspaceId,
+        fresh.flatMap(({ changes }) => changes),
+        transaction,
+      );
+      const now = new Date().toISOString();
+      const decision = decideCommits(fresh, {
+        person: who.personName,
+        now,
+        lookUp: stored,
+        newId: () => uuidv7(),
+      });
+      await writeRecords(database, workspaceId, decision.written, transaction);
+      const written = new Map(
+        decision.written.map((record) => [`${record.kind} ${record.id}`, record]),
+      );
+      const lookUp: LookUp = (kind, id) =>
+        (written.get(`${kind} ${id}`) ?? stored(kind, id)) as never;
+      let seq = Number(workspace!.change_seq);
+      await models.change.bulkCreate(
+        decision.versions.map(({ commitId, record }) =>
+          changeRow(workspaceId, (seq += 1), record, commitId, lookUp),
+        ),
+        { transaction },
+      );
+      await models.commit.bulkCreate(
+        decision.outcomes.map((outcome) => ({
+          workspaceId,
+          id: outcome.id,
+          personId: who.personId,
+          outcome,
+          receivedAt: now,
+        })),
+        { transaction },
+      );
+      await sequelize.query('UPDATE workspaces SET change_seq = :seq WHERE id = :workspaceId', {
+        replacements: { seq, workspaceId },
+        transaction,
+      });
+      for (const outcome of decision.outcomes) outcomes.set(outcome.id, outcome);
+    }
+    return commits.map(({ id }) => outcomes.get(id)!);
+  });
+}
+
+const changeRow = (
+  workspaceId: string,
+  seq: number,
+  record: Kept,
+  commitId: string,
+  lookUp: LookUp,
+) => ({
+  workspaceId,
+  seq,
+  kind: record.kind,
+  recordId: record.id,
+  season: seasonOf(record, lookUp),
+  commitId,
+  record,
+});

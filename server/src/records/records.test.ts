@@ -1,0 +1,338 @@
+import { randomUUID } from 'node:crypto';
+import { KIND_NAMES, type Kept, type Outcome } from '@sendero/core';
+import fc from 'fast-check';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startTestServer, type TestPerson } from '../testing.ts';
+
+let app: Awaited<ReturnType<typeof startTestServer>>;
+beforeAll(async () => void (app = await startTestServer()));
+afterAll(() => app.close());
+
+const PLANTING = {
+  planterId: null,
+  season: 2027,
+  crop: 'corn',
+  variety: 'AB-104',
+  plantedOn: '2027-04-28',
+  rowWidthM: 0.762,
+  seedsPerM2: 7.9,
+  depthTargetM: 0.05,
+  germination: 0.95,
+  fieldLoss: 0.05,
+};
+const WALK = {
+  purpose: 'stand',
+  startedAt: '2027-05-26T13:00:00.000Z',
+  finishedAt: null,
+  method: 'oneRow',
+  lengthM: 5.31,
+  hoopDiameterM: null,
+};
+
+/** Grower → field → planting → walk → stop, and the ids. */
+async function walkedField(person: TestPerson) {
+  const ids = {
+    grower: randomUUID(),
+    field: randomUUID(),
+    planting: randomUUID(),
+    walk: randomUUID(),
+    stop: randomUUID(),
+  };
+  for (const outcome of [
+    await person.put('grower', ids.grower, { name: 'Halloran Mesa Farm' }),
+    await person.put('field', ids.field, {
+      growerId: ids.grower,
+      name: 'Long Forty',
+      areaM2: null,
+    }),
+    await person.put('planting', ids.planting, { ...PLANTING, fieldId: ids.field }),
+    await person.put('walk', ids.walk, { ...WALK, plantingId: ids.planting }),
+    await person.put('stop', ids.stop, {
+      walkId: ids.walk,
+      ordinal: 1,
+      travel: 'away',
+      chosen: false,
+      place: null,
+    }),
+  ])
+    expect(outcome).toMatchObject({ outcome: 'applied' });
+  return ids;
+}
+const count = (stopId: string, inStep: number, row = 1) => ({
+  stopId,
+  type: 'count',
+  row,
+  lengthM: 5.31,
+  rowWidthM: 0.762,
+  inStep,
+  oneBehind: 0,
+  twoBehind: 0,
+});
+const changes = async (person: TestPerson, query = '') =>
+  (await (await person.get(`/changes${query}`)).json()) as {
+    changes: { seq: number; record: Kept }[];
+    next: number;
+    more: boolean;
+  };
+
+describe('commits and changes', () => {
+  it('carries a walk from one person to another, with its season', async () => {
+    const { noor, ife } = await app.workspace();
+    const { stop } = await walkedField(noor);
+    await noor.put('observation', randomUUID(), count(stop, 31));
+    const first = await changes(ife, '?after=0&season=2027');
+    expect(first.changes.map(({ record }) => record.kind)).toEqual([
+      'workspace',
+      'grower',
+      'field',
+      'planting',
+      'walk',
+      'stop',
+      'observation',
+    ]);
+    expect(first.changes.at(-1)!.record).toMatchObject({
+      editedBy: 'Noor Castellane',
+      revision: 1,
+      data: { inStep: 31 },
+    });
+    expect((await changes(ife, `?after=${first.next}`)).changes).toEqual([]);
+    expect((await changes(ife, '?season=2026')).changes.map(({ record }) => record.kind)).toEqual([
+      'workspace',
+      'grower',
+      'field',
+    ]);
+  });
+
+  it('applies a commit sent twice once, also inside one batch', async () => {
+    const { noor } = await app.workspace();
+    const commit = {
+      id: randomUUID(),
+      madeAt: new Date().toISOString(),
+      changes: [
+        {
+          op: 'put',
+          kind: 'grower',
+          id: randomUUID(),
+          baseRevision: 0,
+          data: { name: 'Quill & Daughters' },
+        },
+      ],
+    };
+    const send = async () =>
+      (
+        (await (await noor.post('/commits', { commits: [commit, commit] })).json()) as {
+          outcomes: Outcome[];
+        }
+      ).outcomes;
+    const once = await send();
+    expect(await send()).toEqual(once);
+    expect(
+      (await changes(noor)).changes.filter(({ record }) => record.kind === 'grower'),
+    ).toHaveLength(1);
+  });
+
+  it('keeps both versions of a stop two devices edited, and lets a person settle it', async () => {
+    const { noor, ife } = await app.workspace();
+    const { stop } = await walkedField(noor);
+    const id = randomUUID();
+    await noor.put('observation', id, count(stop, 30));
+    await noor.put('observation', id, count(stop, 31), 1);
+    const outcome = await ife.put('observation', id, count(stop, 29), 1);
+    expect(outcome).toMatchObject({ outcome: 'conflict' });
+    const conflict = (await changes(noor)).changes
+      .map(({ record }) => record)
+      .find((record) => record.kind === 'conflict') as Kept<'conflict'>;
+    expect(conflict.data).toMatchObject({
+      recordId: id,
+      by: 'Ife Marlow',
+      version: { inStep: 29 },
+      resolvedAt: null,
+    });
+    await noor.put('observation', id, conflict.data.version, 2);
+    await noor.put(
+      'conflict',
+      conflict.id,
+      { ...conflict.data, version: 'forged', resolvedAt: '2027-05-27T08:00:00.000Z' },
+      1,
+    );
+    const settled = (await changes(noor)).changes.map(({ record }) => record);
+    expect(settled.find((record) => record.id === id)).toMatchObject({
+      revision: 3,
+      data: { inStep: 29 },
+    });
+    expect(settled.find((record) => record.id === conflict.id)).toMatchObject({
+      data: { resolvedAt: '2027-05-27T08:00:00.000Z', version: { inStep: 29 } },
+    });
+  });
+
+  it('refuses what is wrong, says where and why, and applies the rest of the batch', async () => {
+    const { noor } = await app.workspace();
+    const { stop, planting } = await walkedField(noor);
+    const put = (kind: string, data: unknown) => ({
+      id: randomUUID(),
+      madeAt: new Date().toISOString(),
+      changes: [{ op: 'put', kind, id: randomUUID(), baseRevision: 0, data }],
+    });
+    const response = await noor.post('/commits', {
+      commits: [
+        put('observation', count(stop, 900)),
+        put('walk', { ...WALK, plantingId: planting, startedAt: '2027-04-01T10:00:00.000Z' }),
+        put('observation', count(stop, 30)),
+      ],
+    });
+    expect(((await response.json()) as { outcomes: Outcome[] }).outcomes).toMatchObject([
+      { outcome: 'refused', problems: { inStep: expect.stringMatching(/150 plants per metre/) } },
+      { outcome: 'refused', problems: { startedAt: expect.stringMatching(/before planting/) } },
+      { outcome: 'applied' },
+    ]);
+  });
+
+  it('keeps workspaces apart: nothing is read, changed or linked across', async () => {
+    const [ours, theirs] = [await app.workspace(), await app.workspace()];
+    const { grower } = await walkedField(ours.noor);
+    expect((await changes(theirs.noor)).changes.map(({ record }) => record.kind)).toEqual([
+      'workspace',
+    ]);
+    expect(
+      await theirs.noor.put('field', randomUUID(), {
+        growerId: grower,
+        name: 'Stolen',
+        areaM2: null,
+      }),
+    ).toMatchObject({ outcome: 'refused' });
+    expect(
+      await theirs.noor.put(
+        'workspace',
+        ours.id,
+        { name: 'Taken', fixedToday: null, season: 2027, weights: null },
+        1,
+      ),
+    ).toMatchObject({ outcome: 'refused' });
+    expect(await theirs.noor.put('grower', grower, { name: 'Overwritten' }, 1)).toMatchObject({
+      outcome: 'applied',
+    });
+    expect(
+      (await changes(ours.noor)).changes.find(({ record }) => record.id === grower)!.record.data,
+    ).toEqual({ name: 'Halloran Mesa Farm' });
+  });
+
+  it('numbers changes without holes that a reader could miss, under writers at once', async () => {
+    const { noor, ife } = await app.workspace();
+    await Promise.all(
+      Array.from({ length: 24 }, (_, i) =>
+        (i % 2 ? noor : ife).put('grower', randomUUID(), { name: `Grower ${i}` }),
+      ),
+    );
+    const all = (await changes(noor)).changes.map(({ seq }) => seq);
+    expect(all).toEqual(Array.from({ length: 25 }, (_, i) => i + 1));
+  });
+});
+
+describe('the door', () => {
+  it('asks to sign in', async () => {
+    const response = await fetch(`${app.url}/changes`);
+    expect(response.status).toBe(401);
+    expect(response.headers.get('content-type')).toMatch(/problem\+json/);
+    expect(await response.json()).toMatchObject({ detail: expect.stringMatching(/Sign in again/) });
+  });
+
+  it.each([
+    ['/changes?after=-1'],
+    ['/changes?after=x'],
+    ['/changes?season=99999'],
+    ['/changes?after=1&after=2'],
+  ])('%s is a bad parameter, said plainly', async (path) => {
+    const { noor } = await app.workspace();
+    const response = await noor.get(path);
+    expect(response.status).toBe(400);
+    expect(((await response.json()) as { detail: string }).detail).toMatch(/whole number/);
+  });
+
+  it('describes itself', async () => {
+    const document = (await (await fetch(`${app.url}/openapi.json`)).json()) as {
+      openapi: string;
+      components: { schemas: Record<string, { required?: string[] }> };
+    };
+    expect(document.openapi).toBe('3.1.0');
+    expect(document.components.schemas.plantingData!.required).toContain('plantedOn');
+  });
+
+  it('never answers 500, whatever is sent', { timeout: 120_000 }, async () => {
+    const { noor } = await app.workspace();
+    const ids = await walkedField(noor);
+    const id = fc.oneof(fc.constantFrom(...Object.values(ids)), fc.uuid());
+    const odd = fc.oneof(
+      fc.jsonValue(),
+      fc.string({ unit: 'binary' }),
+      fc.double(),
+      fc.bigInt().map(Number),
+      fc.constantFrom('0000-01-01T00:00:00Z', '9999-12-31', '\u0000', '\ud800', -0, 1e308),
+    );
+    const data = fc.oneof(
+      odd,
+      fc.record({
+        ...Object.fromEntries(
+          Object.entries({ ...PLANTING, fieldId: ids.field }).map(([name, value]) => [
+            name,
+            fc.oneof({ weight: 8, arbitrary: fc.constant(value) }, { weight: 1, arbitrary: odd }),
+          ]),
+        ),
+      }),
+      fc.record({
+        ...Object.fromEntries(
+          Object.entries({ ...WALK, plantingId: ids.planting }).map(([name, value]) => [
+            name,
+            fc.oneof({ weight: 8, arbitrary: fc.constant(value) }, { weight: 1, arbitrary: odd }),
+          ]),
+        ),
+      }),
+      fc.record({
+        ...Object.fromEntries(
+          Object.entries(count(ids.stop, 3)).map(([name, value]) => [
+            name,
+            fc.oneof({ weight: 8, arbitrary: fc.constant(value) }, { weight: 1, arbitrary: odd }),
+          ]),
+        ),
+      }),
+    );
+    const change = fc.record({
+      op: fc.constantFrom('put', 'delete', 'restore'),
+      kind: fc.constantFrom(...KIND_NAMES),
+      id,
+      baseRevision: fc.nat(3),
+      data,
+    });
+    const commit = fc.record({
+      id: fc.uuid(),
+      madeAt: fc.oneof(
+        { weight: 6, arbitrary: fc.constant('2027-05-26T13:00:00.000Z') },
+        { weight: 1, arbitrary: odd },
+      ),
+      changes: fc.array(change, { minLength: 1, maxLength: 4 }),
+    });
+    const body = fc.oneof(
+      {
+        weight: 6,
+        arbitrary: fc
+          .record({ commits: fc.array(commit, { minLength: 1, maxLength: 4 }) })
+          .map((value) => JSON.stringify(value)),
+      },
+      { weight: 1, arbitrary: odd.map((value) => JSON.stringify(value) ?? '') },
+      { weight: 1, arbitrary: fc.string() },
+    );
+    await fc.assert(
+      fc.asyncProperty(body, async (sent) => {
+        expect((await noor.post('/commits', sent)).status).toBeLessThan(500);
+        expect((await noor.get('/changes')).status).toBe(200);
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  it('a CSV of letters is refused with a problem that says so', async () => {
+    const { noor } = await app.workspace();
+    const response = await noor.post('/commits', 'row,count\nfour,many');
+    expect(response.status).toBe(400);
+    expect(((await response.json()) as { detail: string }).detail).toMatch(/well-formed JSON/);
+  });
+});

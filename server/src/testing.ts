@@ -1,0 +1,77 @@
+import { randomUUID } from 'node:crypto';
+import type { AddressInfo } from 'node:net';
+import type { Kind, Outcome } from '@sendero/core';
+import { Sequelize } from 'sequelize';
+import { createApp } from './api/app.ts';
+import { openDatabase } from './database/openDatabase.ts';
+import { createWorkspace } from './demo/fillWorkspace.ts';
+import { openSession } from './people/signIn.ts';
+
+export interface TestPerson {
+  get(path: string): Promise<Response>;
+  post(path: string, body: unknown): Promise<Response>;
+  put(kind: Kind, id: string, data: unknown, baseRevision?: number): Promise<Outcome>;
+}
+
+/** A server on an own new database, with ways to make workspaces and act as their people. For tests. */
+export async function startTestServer() {
+  const base = process.env.DATABASE_URL;
+  if (!base) throw new Error('DATABASE_URL is not set: run the tests with npm test');
+  const name = `test_${randomUUID().replaceAll('-', '')}`;
+  const admin = new Sequelize(base, { logging: false });
+  await admin.query(`CREATE DATABASE ${name}`);
+  const database = await openDatabase(base.replace(/\/[^/]*$/, `/${name}`));
+  const server = createApp(database).listen(0, '127.0.0.1');
+  await new Promise((resolve) => server.once('listening', resolve));
+  const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/v1`;
+
+  const actAs = async (personId: string): Promise<TestPerson> => {
+    const cookie = `sendero_session=${await openSession(database, personId)}`;
+    const post = (path: string, body: unknown) =>
+      fetch(url + path, {
+        method: 'POST',
+        headers: { cookie, 'content-type': 'application/json' },
+        body: typeof body === 'string' ? body : JSON.stringify(body),
+      });
+    return {
+      get: (path) => fetch(url + path, { headers: { cookie } }),
+      post,
+      async put(kind, id, data, baseRevision = 0) {
+        const commits = [
+          {
+            id: randomUUID(),
+            madeAt: new Date().toISOString(),
+            changes: [{ op: 'put', kind, id, baseRevision, data }],
+          },
+        ];
+        return ((await (await post('/commits', { commits })).json()) as { outcomes: Outcome[] })
+          .outcomes[0]!;
+      },
+    };
+  };
+  return {
+    url,
+    database,
+    actAs,
+    /** A workspace with two people. */
+    async workspace(): Promise<{ id: string; noor: TestPerson; ife: TestPerson }> {
+      const id = randomUUID();
+      const people = [
+        { id: randomUUID(), name: 'Noor Castellane', role: 'agronomist' },
+        { id: randomUUID(), name: 'Ife Marlow', role: 'scout' },
+      ];
+      await createWorkspace(database, {
+        id,
+        data: { name: 'Almirel Bench', fixedToday: null, season: 2027, weights: null },
+        people,
+      });
+      return { id, noor: await actAs(people[0]!.id), ife: await actAs(people[1]!.id) };
+    },
+    async close() {
+      await new Promise((resolve) => server.close(resolve));
+      await database.close();
+      await admin.query(`DROP DATABASE ${name} WITH (FORCE)`);
+      await admin.close();
+    },
+  };
+}
