@@ -16,3 +16,4 @@ export {
   type Measure,
 } from './countMethods.ts';
 export { standByRow, rowsThatStandOut, type RowStand } from './standByRow.ts';
+export { judgeStand, THIN_BELOW, type StandFinding } from './judgeStand.ts';

@@ -123,6 +123,7 @@ export function openApiDocument() {
         Session: object({
           person: object({ id: text, name: text }),
           workspaceId: text,
+          season: whole,
           people: { type: 'array', items: object({ id: text, name: text, role: text }) },
         }),
         Problem: object({ type: text, title: text, status: whole, detail: text }),

@@ -83,9 +83,11 @@ export function describeSession(database: Database) {
       where: { workspaceId: who.workspaceId },
       order: ['id'],
     });
+    const workspace = await database.models.records.workspace.findByPk(who.workspaceId);
     response.json({
       person: { id: who.personId, name: who.personName },
       workspaceId: who.workspaceId,
+      season: workspace!.get('season'),
       people: people.map((person) => ({
         id: person.get('id'),
         name: person.get('name'),

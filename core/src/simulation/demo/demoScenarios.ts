@@ -19,7 +19,7 @@ const gooseUnits = (): SimulatedUnit[] =>
   Array.from({ length: 12 }, (_, i) => {
     const row = i + 1;
     const unit = goodUnit(2 * INCH);
-    if (row === 4) return { ...unit, depthMeanM: 1.3 * INCH };
+    if (row === 4) return { ...unit, depthMeanM: 1.2 * INCH };
     if (row === 9) return { ...unit, damagedCell: 11 };
     if (row === 6 || row === 7)
       return { ...unit, depthMeanM: 1.7 * INCH, depthSdM: 0.009, scatterSdM: 0.03 };
@@ -126,9 +126,9 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     ground: {
       weather: spring(11),
       zones: [
-        goodGround(0, 150),
-        { ...goodGround(150, 280), name: 'sandy rise', dryLayerM: 0.038 },
-        { ...goodGround(280, PASS_M), name: 'flat', crustShare: 0.02 },
+        { ...goodGround(0, 150), dryLayerM: 0.03 },
+        { ...goodGround(150, 280), name: 'sandy rise', dryLayerM: 0.042 },
+        { ...goodGround(280, PASS_M), name: 'flat', dryLayerM: 0.03, crustShare: 0.02 },
       ],
     },
     walk: {

@@ -1,0 +1,62 @@
+import { describe, expect, it } from 'vitest';
+import { countedLength, judgeStand, standByRow, summariseStand } from '../../stand/index.ts';
+import { expectedStand } from '../../targets/index.ts';
+import type { DataOf, Kind } from '../../records/index.ts';
+import { makeDemoSeason, trueStand } from '../index.ts';
+
+const season = makeDemoSeason();
+
+/** The records of one field's walk, as the result screen reads them. */
+function walkOf(fieldName: string) {
+  const of = <K extends Kind>(kind: K) =>
+    season.records.filter((record) => record.kind === kind) as unknown as {
+      id: string;
+      data: DataOf<K>;
+    }[];
+  const field = of('field').find(({ data }) => data.name === fieldName)!;
+  const planting = of('planting').find(({ data }) => data.fieldId === field.id)!;
+  const walk = of('walk').find(({ data }) => data.plantingId === planting.id)!;
+  const stops = of('stop').filter(({ data }) => data.walkId === walk.id);
+  const counts = of('observation').flatMap(({ data }) =>
+    data.type === 'count' && stops.some(({ id }) => id === data.stopId) ? [data] : [],
+  );
+  const stand = summariseStand(
+    stops.map(({ id }) => ({ id, counts: counts.filter((count) => count.stopId === id) })),
+  );
+  const rows = standByRow(
+    counts.flatMap((count) => (count.row === null ? [] : [{ ...count, row: count.row }])),
+  );
+  return {
+    planting: planting.data,
+    walk: walk.data,
+    stand,
+    rows,
+    findings: judgeStand(stand, rows, expectedStand(planting.data)),
+  };
+}
+
+describe('what the app finds in the demo is what was put in', () => {
+  it('Long Forty: row 4, set shallow, is thin and late', () => {
+    const { findings } = walkOf('Long Forty');
+    const thin = findings.find(({ finding }) => finding === 'thinRows');
+    expect(thin?.finding === 'thinRows' && thin.rows.map(({ row }) => row).sort()).toContain(4);
+    const late = findings.find(({ finding }) => finding === 'lateRows');
+    expect(late?.finding === 'lateRows' && late.rows.map(({ row }) => row)).toContain(4);
+  });
+  it('Ditch Block is thin', () =>
+    expect(walkOf('Ditch Block').findings[0]).toMatchObject({ finding: 'thin' }));
+  it('the hoop of Kiln Corner comes down to its own area', () => {
+    const { walk, planting } = walkOf('Kiln Corner');
+    const lengthM = countedLength({ ...walk, rowWidthM: planting.rowWidthM });
+    expect(lengthM * planting.rowWidthM).toBeCloseTo((Math.PI * walk.hoopDiameterM! ** 2) / 4, 9);
+  });
+  it.each(['Long Forty', 'The Apron', 'Kiln Corner', 'Ditch Block'])(
+    'the interval of %s is not far from the truth',
+    (name) => {
+      const { stand } = walkOf(name);
+      const truth = trueStand(season.truth[name]!, 45 * 24);
+      expect(stand.meanPerM2 / truth).toBeGreaterThan(0.8);
+      expect(stand.meanPerM2 / truth).toBeLessThan(1.25);
+    },
+  );
+});

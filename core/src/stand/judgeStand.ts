@@ -1,0 +1,77 @@
+import { requirePositive } from '../arguments/index.ts';
+import { rowsThatStandOut, type RowStand } from './standByRow.ts';
+import type { StandSummary } from './summariseStand.ts';
+
+/** What a stand walk means, as figures for the screen to put into words; most important first. */
+export type StandFinding =
+  | { finding: 'thin'; missingShare: number; ofExpected: number }
+  | { finding: 'undecided'; lowestShare: number; highestShare: number }
+  | { finding: 'full'; ofExpected: number }
+  | { finding: 'oneStop' }
+  | { finding: 'moreStops'; more: number; relativeHalfWidth: number }
+  | { finding: 'thinRows'; rows: { row: number; ratio: number }[] }
+  | { finding: 'thickRows'; rows: { row: number; ratio: number }[] }
+  | { finding: 'lateRows'; rows: { row: number; share: number }[] }
+  | { finding: 'unevenStages'; lostShare: number };
+
+/** Shortfall against the expected live stand that is called thin. A default of this app. */
+export const THIN_BELOW = 0.95;
+
+/**
+ * Judges a stand against what was expected to live, row by row as well as whole.
+ *
+ * @param stand from `summariseStand`
+ * @param rows from `standByRow`; empty when rows were not told apart
+ * @param expectedPerM2 expected live stand, plants per m²
+ * @example judgeStand(stand, [], 7.2)[0] // { finding: 'full', ofExpected: 0.99 }
+ */
+export function judgeStand(
+  stand: StandSummary,
+  rows: readonly RowStand[],
+  expectedPerM2: number,
+): StandFinding[] {
+  requirePositive('expectedPerM2', expectedPerM2);
+  const findings: StandFinding[] = [];
+  const ofExpected = stand.meanPerM2 / expectedPerM2;
+  if (stand.intervalPerM2 === null) findings.push({ finding: 'oneStop' });
+  else {
+    const [lower, upper] = stand.intervalPerM2.map((bound) => bound / expectedPerM2) as [
+      number,
+      number,
+    ];
+    if (upper < THIN_BELOW)
+      findings.push({ finding: 'thin', missingShare: 1 - ofExpected, ofExpected });
+    else if (lower >= THIN_BELOW) findings.push({ finding: 'full', ofExpected });
+    else
+      findings.push({ finding: 'undecided', lowestShare: Math.max(0, lower), highestShare: upper });
+    const needed = stand.stopsNeeded(0.05);
+    if (Number.isFinite(needed) && needed > stand.stops.length)
+      findings.push({
+        finding: 'moreStops',
+        more: needed - stand.stops.length,
+        relativeHalfWidth: 0.05,
+      });
+  }
+  const apart = rowsThatStandOut(rows);
+  const thin = apart.filter(({ ratio }) => ratio < 1);
+  const thick = apart.filter(({ ratio }) => ratio > 1);
+  if (thin.length > 0) findings.push({ finding: 'thinRows', rows: thin });
+  if (thick.length > 0) findings.push({ finding: 'thickRows', rows: thick });
+  const plants = rows.reduce((sum, row) => sum + row.plants, 0);
+  const behind = rows.reduce((sum, row) => sum + (row.behind?.share ?? 0) * row.plants, 0);
+  const late = rows.filter(
+    (row) =>
+      row.behind &&
+      plants > row.plants &&
+      row.behind.lower > (behind - row.behind.share * row.plants) / (plants - row.plants),
+  );
+  if (rows.length >= 3 && late.length > 0 && late.length <= rows.length / 2) {
+    findings.push({
+      finding: 'lateRows',
+      rows: late.map(({ row, behind: share }) => ({ row, share: share!.share })),
+    });
+  }
+  const lostShare = stand.meanPerM2 > 0 ? 1 - stand.effective.meanPerM2 / stand.meanPerM2 : 0;
+  if (lostShare >= 0.02) findings.push({ finding: 'unevenStages', lostShare });
+  return findings;
+}

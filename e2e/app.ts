@@ -1,0 +1,98 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { createServer, type AddressInfo } from 'node:net';
+import { fileURLToPath } from 'node:url';
+import { test as base, expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import pg from 'pg';
+
+const ROOT = fileURLToPath(new URL('..', import.meta.url));
+
+const freePort = () =>
+  new Promise<number>((resolve) => {
+    const probe = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = probe.address() as AddressInfo;
+      probe.close(() => resolve(port));
+    });
+  });
+
+/** The real server on a database of its own; it can be killed and started again on the same address. */
+export class App {
+  url = '';
+  private port = 0;
+  private databaseUrl = '';
+  private child: ChildProcess | undefined;
+
+  static async start({ demo }: { demo: boolean }): Promise<App> {
+    const given = process.env.DATABASE_URL;
+    if (!given) throw new Error('DATABASE_URL is not set: run the tests with npm test');
+    const app = new App();
+    const name = `e2e_${randomUUID().replaceAll('-', '')}`;
+    const admin = new pg.Client(given);
+    await admin.connect();
+    await admin.query(`CREATE DATABASE ${name}`);
+    await admin.end();
+    app.databaseUrl = given.replace(/\/[^/]*$/, `/${name}`);
+    app.port = await freePort();
+    app.url = `http://127.0.0.1:${app.port}`;
+    await app.run(demo);
+    return app;
+  }
+
+  async run(demo = false): Promise<void> {
+    this.child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+      cwd: ROOT,
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: this.databaseUrl, PORT: String(this.port), SENDERO_DEMO: demo ? '1' : '0', SENDERO_WEB: 'web/dist' },
+    });
+    await expect.poll(() => fetch(`${this.url}/api/v1/health`).then((response) => response.ok, () => false), { timeout: 60_000 }).toBe(true);
+  }
+
+  /** Kill -9: no goodbye. */
+  async kill(): Promise<void> {
+    const gone = new Promise((resolve) => this.child!.once('exit', resolve));
+    this.child!.kill('SIGKILL');
+    await gone;
+  }
+
+  async sql<T>(query: string): Promise<T[]> {
+    const client = new pg.Client(this.databaseUrl);
+    await client.connect();
+    const { rows } = await client.query(query);
+    await client.end();
+    return rows as T[];
+  }
+}
+
+export const test = base.extend<object, { demo: App; empty: App }>({
+  demo: [async ({}, use) => { const app = await App.start({ demo: true }); await use(app); await app.kill(); }, { scope: 'worker' }],
+  empty: [async ({}, use) => { const app = await App.start({ demo: false }); await use(app); await app.kill(); }, { scope: 'worker' }],
+});
+export { expect };
+
+/** A device of its own: storage and network apart from every other. */
+export async function newDevice(browser: Browser, app: App, person?: string): Promise<{ context: BrowserContext; page: Page }> {
+  const context = await browser.newContext({ baseURL: app.url });
+  const page = await context.newPage();
+  await page.goto('/');
+  await allSent(page);
+  if (person) {
+    await page.goto('/device');
+    await page.getByLabel('Work as').selectOption({ label: person });
+    await expect(page.getByLabel('Work as').locator('option:checked')).toHaveText(person);
+    await page.goto('/');
+  }
+  return { context, page };
+}
+
+export const allSent = (page: Page) => expect(page.getByRole('status').first()).toHaveText(/^All sent/, { timeout: 40_000 });
+export const keptHere = (page: Page) => expect(page.getByRole('status').first()).toHaveText(/^(Kept here|All sent)/);
+
+/** Opens a planting from the list of fields. */
+export async function openPlanting(page: Page, field: string): Promise<void> {
+  await page.goto('/fields');
+  const edit = page.getByRole('button', { name: `Edit ${field}`, exact: true });
+  await edit.locator('xpath=ancestor::div[ul][1]').getByRole('link').first().click();
+  await expect(page.getByRole('heading', { level: 1, name: field })).toBeVisible();
+}
+
+export const tally = (page: Page, which: 'inStep' | 'oneBehind' | 'twoBehind') => page.locator(`[data-tally=${which}]`);

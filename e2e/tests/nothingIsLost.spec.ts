@@ -1,0 +1,149 @@
+import { allSent, App, expect, keptHere, newDevice, openPlanting, tally, test } from '../app.ts';
+
+test('the server is killed while 5,000 observations are on their way: each arrives exactly once', async ({ browser }) => {
+  test.setTimeout(180_000);
+  const app = await App.start({ demo: true });
+  const { page } = await newDevice(browser, app);
+  await page.context().setOffline(true);
+  // 5,000 counts made without a signal, put in this device's outbox as the app itself does.
+  await page.evaluate(async () => {
+    const database = await new Promise<IDBDatabase>((resolve) => {
+      const opening = indexedDB.open('sendero');
+      opening.onsuccess = () => resolve(opening.result);
+    });
+    const stored = await new Promise<{ kind: string; id: string }[]>((resolve) => {
+      const all = database.transaction('records').objectStore('records').getAll();
+      all.onsuccess = () => resolve(all.result);
+    });
+    const stopId = stored.find(({ kind }) => kind === 'stop')!.id;
+    const transaction = database.transaction('outbox', 'readwrite');
+    for (let i = 0; i < 5000; i++) {
+      const id = crypto.randomUUID();
+      const data = { stopId, type: 'count', row: 1, lengthM: 5, rowWidthM: 0.762, inStep: i % 40, oneBehind: 0, twoBehind: 0 };
+      transaction.objectStore('outbox').add({
+        commit: { id: crypto.randomUUID(), madeAt: new Date().toISOString(), changes: [{ op: 'put', kind: 'observation', id, baseRevision: 0, data }] },
+        touches: [`observation ${id}`], sent: false, refused: null,
+      });
+    }
+    await new Promise((resolve) => (transaction.oncomplete = resolve));
+    database.close();
+  });
+  const before = Number((await app.sql<{ n: string }>('SELECT count(*) AS n FROM observations'))[0]!.n);
+  const answered = page.waitForResponse((response) => response.url().endsWith('/commits'));
+  await page.context().setOffline(false);
+  await page.reload();
+  await answered;
+  await page.waitForRequest((request) => request.url().endsWith('/commits'));
+  await app.kill();
+  const meanwhile = Number((await app.sql<{ n: string }>('SELECT count(*) AS n FROM observations'))[0]!.n);
+  expect(meanwhile).toBeLessThan(before + 5000);
+  await app.run();
+  await page.goto(`${app.url}/device`);
+  await page.getByRole('button', { name: 'Send and fetch now' }).click();
+  await expect(page.getByText('Everything on this device is with the server.')).toBeVisible({ timeout: 120_000 });
+  const [counted] = await app.sql<{ n: string; changes: string; twice: string }>(
+    `SELECT count(*) AS n, (SELECT count(*) FROM changes WHERE kind = 'observation') AS changes, (SELECT count(*) FROM observations WHERE revision > 1) AS twice FROM observations`,
+  );
+  expect(counted).toEqual({ n: String(before + 5000), changes: String(before + 5000), twice: '0' });
+  await app.kill();
+});
+
+test('a tab closed in mid-count loses no tap', async ({ browser, demo }) => {
+  const { context, page } = await newDevice(browser, demo);
+  await openPlanting(page, 'Windmill East');
+  await page.getByRole('link', { name: /walk/i }).filter({ hasText: /stand|Go on/ }).first().click();
+  if (await page.getByRole('button', { name: 'Start the walk' }).isVisible({ timeout: 2000 }).catch(() => false)) await page.getByRole('button', { name: 'Start the walk' }).click();
+  await page.getByRole('button', { name: /^Row 7,/ }).click();
+  await context.setOffline(true);
+  for (let i = 0; i < 23; i++) await tally(page, 'inStep').click();
+  await keptHere(page);
+  const { href } = new URL(page.url());
+  await page.close();
+  const again = await context.newPage();
+  await again.goto(href);
+  await expect(again.getByRole('button', { name: 'Row 7, 23 plants' })).toBeVisible();
+  await context.close();
+});
+
+test('a whole walk without a network, reloaded in between, arrives when it is back', async ({ browser, demo }) => {
+  const { context, page } = await newDevice(browser, demo);
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await page.reload();
+  await context.setOffline(true);
+  await page.reload();
+  await page.getByRole('link', { name: 'Fields' }).first().click();
+  await page.getByRole('button', { name: 'Edit Ditch Block' }).locator('xpath=ancestor::div[ul][1]').getByRole('link').first().click();
+  await page.getByRole('link', { name: 'New stand walk' }).click();
+  await page.getByRole('radio', { name: /Both sides/ }).click();
+  await page.getByRole('button', { name: 'Start the walk' }).click();
+  for (let stop = 1; stop <= 3; stop++) {
+    await expect(page.getByRole('heading', { name: `stop ${stop}` })).toBeVisible();
+    for (let plant = 0; plant < 10 + stop; plant++) await tally(page, 'inStep').click();
+    if (stop === 2) {
+      await keptHere(page);
+      await page.reload();
+      await expect(tally(page, 'inStep')).toContainText('12');
+    }
+    if (stop < 3) await page.getByRole('button', { name: 'Next stop' }).click();
+  }
+  await page.getByRole('button', { name: 'Finish the walk' }).click();
+  // 11, 12 and 13 plants on twice 1/1000 acre: 6,000 an acre.
+  await expect(page.getByTestId('population')).toHaveText('6,000/ac');
+  await page.getByRole('link', { name: 'This device' }).click();
+  await expect(page.getByText(/kept on this device\. No connection/)).toBeVisible();
+  await context.setOffline(false);
+  await allSent(page);
+  const other = await newDevice(browser, demo);
+  await openPlanting(other.page, 'Ditch Block');
+  await other.page.getByRole('link', { name: 'Result' }).nth(1).click();
+  await expect(other.page.getByTestId('population')).toHaveText('6,000/ac');
+  await context.close();
+  await other.context.close();
+});
+
+test('two devices edit one stop: both versions are kept and the choice is shown', async ({ browser, demo }) => {
+  const noor = await newDevice(browser, demo);
+  const ife = await newDevice(browser, demo, 'Ife Marlow, scout');
+  for (const { page } of [noor, ife]) {
+    await openPlanting(page, 'Long Forty');
+    await page.getByRole('link', { name: 'Counts' }).first().click();
+    await page.getByRole('button', { name: /^Row 5,/ }).click();
+    await page.context().setOffline(true);
+  }
+  const start = Number(/now (\d+)/.exec((await tally(noor.page, 'inStep').getAttribute('aria-label'))!)![1]);
+  await tally(noor.page, 'inStep').click();
+  for (let i = 0; i < 3; i++) await tally(ife.page, 'inStep').click();
+  await noor.context.setOffline(false);
+  await allSent(noor.page);
+  await ife.context.setOffline(false);
+  await allSent(ife.page);
+  await ife.page.goto('/device');
+  const choice = ife.page.getByTestId('conflict');
+  await expect(choice).toContainText('Long Forty, stop 10, row 5');
+  await expect(choice).toContainText(String(start + 1));
+  await expect(choice).toContainText(String(start + 3));
+  await choice.getByRole('button', { name: 'Take Ife Marlow’s' }).click();
+  await expect(choice).toHaveCount(0);
+  await allSent(ife.page);
+  await noor.page.goto('/device');
+  await noor.page.getByRole('button', { name: 'Send and fetch now' }).click();
+  await noor.page.goBack();
+  await noor.page.getByRole('button', { name: /^Row 5,/ }).click();
+  await expect(tally(noor.page, 'inStep')).toContainText(String(start + 3));
+});
+
+test('a deleted field comes back with undo', async ({ browser, empty }) => {
+  const page = await browser.newPage({ baseURL: empty.url });
+  await page.goto('/fields');
+  await page.getByRole('button', { name: 'Add a field' }).click();
+  await page.getByLabel('Or a new grower').fill('Plover Farm');
+  await page.getByRole('button', { name: 'Add grower' }).click();
+  await page.getByLabel('Field name').fill('Reed Corner');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Delete Reed Corner' }).click();
+  await expect(page.getByText('Reed Corner', { exact: true })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Reed Corner', { exact: true })).toBeVisible();
+  await allSent(page);
+  expect(await empty.sql(`SELECT 1 FROM fields WHERE name = 'Reed Corner' AND deleted_at IS NULL`)).toHaveLength(1);
+});

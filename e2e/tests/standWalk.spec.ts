@@ -1,0 +1,159 @@
+import { allSent, expect, openPlanting, tally, test } from '../app.ts';
+
+test('the whole job by mouse: field, planter, planting, walk, tape, result', async ({ browser, empty }) => {
+  const page = await browser.newPage({ baseURL: empty.url });
+  await page.goto('/fields');
+  await page.getByRole('button', { name: 'Add a planter' }).click();
+  await page.getByLabel('Name').fill('Wren');
+  await page.getByLabel('Rows').fill('4');
+  await page.getByLabel('Row width').fill('30"');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByText('4 rows at 30 in')).toBeVisible();
+
+  await page.getByRole('button', { name: 'Add a field' }).click();
+  await page.getByLabel('Or a new grower').fill('Thistle Farm');
+  await page.getByRole('button', { name: 'Add grower' }).click();
+  await page.getByLabel('Field name').fill('Crane Meadow');
+  await page.getByLabel('Area (optional)').fill('40 ac');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+
+  await page.getByRole('button', { name: 'Add a planting on Crane Meadow' }).click();
+  const form = page.getByRole('form', { name: 'New planting' });
+  await form.getByLabel('Variety').fill('AB-104');
+  const planted = new Date(Date.now() - 25 * 86_400_000).toISOString().slice(0, 10);
+  await form.getByLabel('Planted on').fill(planted);
+  await form.getByLabel('Seeding rate').fill('32k');
+  // Field guide 1: 30 in rows at 32,000 an acre is 6.534 in.
+  await expect(form.getByTestId('target-spacing')).toContainText('6.53 in');
+  await form.getByLabel('Depth target').fill('1 3/4"');
+  await form.getByRole('button', { name: 'Add the planting' }).click();
+
+  await openPlanting(page, 'Crane Meadow');
+  await expect(page.getByText('1¾ in')).toBeVisible();
+  await page.getByRole('button', { name: 'Edit' }).click();
+  await expect(page.getByLabel('Depth target')).toHaveValue('1 3/4"'); // exactly as typed
+  await page.getByRole('button', { name: 'Cancel' }).click();
+
+  await page.getByRole('link', { name: 'Walk the stand' }).click();
+  await page.getByRole('radio', { name: /One row/ }).click();
+  await expect(page.getByLabel('Length of tape')).toHaveValue('17 ft 5.1 in');
+  await page.getByRole('button', { name: 'Start the walk' }).click();
+
+  // 30 plants on 1/1000 acre are 30,000 an acre.
+  for (const [stop, plants] of [[1, 30], [2, 28]] as const) {
+    await expect(page.getByRole('heading', { name: `stop ${stop}` })).toBeVisible();
+    for (let i = 0; i < plants - 2; i++) await tally(page, 'inStep').click();
+    await tally(page, 'oneBehind').click();
+    await tally(page, 'twoBehind').click();
+    await expect(page.getByTestId('stop-density')).toHaveText(`${plants},000/ac`);
+    if (stop === 1) await page.getByRole('button', { name: 'Next stop' }).click();
+  }
+  await tally(page, 'inStep').click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByTestId('stop-density')).toHaveText('28,000/ac');
+
+  await page.getByRole('link', { name: /^Tape/ }).click();
+  for (const position of ['0', '6 1/2', '13', '26', '32 1/2']) {
+    await page.getByLabel('Or type a position').fill(position);
+    await page.keyboard.press('Enter');
+  }
+  await expect(page.getByTestId('tape-plants')).toHaveText('5');
+  // Intervals 6½, 6½, 13, 6½ in: SD 3.25 in; 4 of 5 places filled, one empty.
+  await expect(page.getByTestId('tape-sd')).toHaveText(/3\.[23] in/);
+  await expect(page.getByTestId('tape-feed')).toHaveText('80 % of 5 places');
+  await page.getByLabel('Or type a position').fill('20');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/20\.0 in lies behind the last plant at 32\.5 in/)).toBeVisible();
+  await expect(page.getByLabel('Or type a position')).toHaveValue('20'); // nothing typed is lost
+  await page.getByRole('button', { name: /^Plant here/ }).click();
+  await expect(page.getByTestId('tape-plants')).toHaveText('6');
+  await page.getByRole('link', { name: 'Back to the count', exact: true }).last().click();
+
+  await page.getByRole('button', { name: 'Finish the walk' }).click();
+  await expect(page.getByTestId('population')).toHaveText('29,000/ac');
+  // Mean 29,000, SE 1,000, t(0.975, 1) = 12.706: 16,300 to 41,700.
+  await expect(page.getByText('95 % interval 16,300 – 41,700/ac')).toBeVisible();
+  await expect(page.getByText('Both schools', { exact: false }).or(page.getByText('both schools')).first()).toBeVisible();
+  // 0.75 for one behind, 0 for two: 28.75 and 26.75 give 27,750.
+  await expect(page.getByText('27,800/ac').or(page.getByText('27,700/ac'))).toBeVisible();
+  await allSent(page);
+  expect(await empty.sql('SELECT 1 FROM observations')).toHaveLength(3);
+});
+
+test('a whole stop by keyboard alone, rows mirrored on the return pass', async ({ browser, demo }) => {
+  const page = await browser.newPage({ baseURL: demo.url });
+  await openPlanting(page, 'Windmill East');
+  await page.getByRole('link', { name: 'Walk the stand' }).focus();
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Start the walk' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Windmill East, stop 1' })).toBeVisible();
+  const rows = page.getByRole('group', { name: /Planter rows/ }).getByRole('button');
+  await expect(rows.first()).toHaveAccessibleName(/^Row 1,/);
+  await page.getByRole('button', { name: /Planter drove away/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(rows.first()).toHaveAccessibleName(/^Row 12,/);
+  await rows.first().focus();
+  await page.keyboard.press('Enter');
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+  for (let row = 0; row < 12; row++) {
+    for (const key of ['1', 'Space', '1', '2', '3', 'z']) await page.keyboard.press(key);
+    if (row < 11) await page.keyboard.press('Enter');
+  }
+  await expect(rows.nth(0)).toHaveAccessibleName('Row 12, 4 plants');
+  await expect(rows.nth(11)).toHaveAccessibleName('Row 1, 4 plants');
+  await page.keyboard.press('n');
+  await expect(page.getByRole('heading', { name: 'stop 2' })).toBeVisible();
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog', { name: 'Keys' })).toBeVisible();
+});
+
+test('the demo shows what was put in: row 4 of Goose thin and late', async ({ browser, demo }) => {
+  const page = await browser.newPage({ baseURL: demo.url });
+  await openPlanting(page, 'Long Forty');
+  await page.getByRole('link', { name: /row by row/ }).click();
+  await expect(page.getByText(/Row 4 stands thinner than the other rows|Rows .*4.* stand thinner/)).toBeVisible();
+  await expect(page.getByText(/Row 4 has more plants behind|Rows .*4.* have more plants behind/)).toBeVisible();
+  await expect(page.getByRole('img', { name: /Plants by planter row/ })).toBeVisible();
+  await expect(page.locator('.recharts-bar').first()).toBeVisible();
+});
+
+test('a stop chosen for its looks stays out of the mean', async ({ browser, demo }) => {
+  const page = await browser.newPage({ baseURL: demo.url });
+  await openPlanting(page, 'The Apron');
+  await page.getByRole('link', { name: 'Counts' }).first().click();
+  const soFar = page.getByText(/^Walk: /);
+  const before = await soFar.textContent();
+  await page.getByLabel(/Chosen because it looked bad/).check();
+  await expect(soFar).not.toHaveText(before!);
+  await page.getByLabel(/Chosen because it looked bad/).uncheck();
+  await expect(soFar).toHaveText(before!);
+});
+
+test('bad input is refused beside the field, and nothing typed is lost', async ({ browser, demo }) => {
+  const page = await browser.newPage({ baseURL: demo.url });
+  await openPlanting(page, 'Windmill East');
+  await page.getByRole('button', { name: 'Edit' }).click();
+  await page.getByLabel('Row width').fill('wide');
+  await expect(page.getByText(/“wide” is not .*Write it like/)).toBeVisible();
+  await page.getByLabel('Row width').fill('0');
+  await page.getByLabel('Variety').fill('AB-112');
+  await page.getByRole('button', { name: 'Keep the changes' }).click();
+  await expect(page.getByText('Enter a row width between 2 in (5 cm) and 10 ft (3 m).')).toBeVisible();
+  await expect(page.getByLabel('Variety')).toHaveValue('AB-112');
+  await page.getByRole('button', { name: 'Cancel' }).click();
+
+  await page.goto('/');
+  await openPlanting(page, 'Heron Bottom');
+  await page.getByRole('link', { name: 'Go on with the walk' }).click();
+  await page.getByRole('button', { name: 'Type numbers' }).click();
+  await page.getByLabel('in step').fill('900');
+  await expect(page.getByText(/More than 150 plants per metre of row/)).toBeVisible();
+
+  await openPlanting(page, 'Kiln Corner');
+  await page.getByRole('link', { name: 'New stand walk' }).click();
+  await page.getByRole('radio', { name: /One row/ }).click();
+  await page.getByLabel('Length of tape').fill('0 ft');
+  await page.getByRole('button', { name: 'Start the walk' }).click();
+  await expect(page.getByText(/Enter a length between/)).toBeVisible();
+});

@@ -1,0 +1,132 @@
+import { Button } from '@mantine/core';
+import { Suspense, useEffect, useState } from 'react';
+import { Link, NavLink, Outlet, useLocation, useRouteError } from 'react-router';
+import { useAppSelector } from '../data/store.ts';
+import { useToday, useWorkspace } from '../data/hooks.ts';
+import { SyncStatus } from '../sync/SyncStatus.tsx';
+import { UpdateOffer } from '../sync/UpdateOffer.tsx';
+import { KeyboardHelp } from './KeyboardHelp.tsx';
+import { longDate } from './dates.ts';
+
+const FIELD_SCREENS = /^\/walks\/[^/]+(\/stops\/[^/]+\/tape)?$/;
+
+/** The frame around every screen: way home, what day it is, and whether the work is safe. */
+export function Shell() {
+  const { pathname } = useLocation();
+  const ready = useAppSelector((state) => state.sync.ready);
+  const workspace = useWorkspace();
+  const inField = FIELD_SCREENS.test(pathname);
+  useEffect(() => window.scrollTo(0, 0), [pathname]);
+  return (
+    <div className={inField ? 'in-field' : undefined}>
+      <a className="skip-link" href="#work">
+        Skip to the work
+      </a>
+      <header className="shell-head">
+        <Link className="brand" to="/" aria-label="Sendero, today">
+          <BrandMark />
+          <span className="word">Sendero</span>
+        </Link>
+        <nav className="shell-nav" aria-label="Main">
+          <NavLink to="/" end>
+            Today
+          </NavLink>
+          <NavLink to="/fields">Fields</NavLink>
+          <NavLink to="/device">This device</NavLink>
+        </nav>
+        <span className="spacer" />
+        <Day />
+        <SyncStatus />
+      </header>
+      <main id="work">
+        {ready ? (
+          workspace ? (
+            <Suspense>
+              <Outlet />
+            </Suspense>
+          ) : (
+            <FirstVisit />
+          )
+        ) : null}
+      </main>
+      <UpdateOffer />
+      <KeyboardHelp />
+    </div>
+  );
+}
+
+function Day() {
+  const today = useToday();
+  const fixed = useWorkspace()?.data.fixedToday;
+  return (
+    <span className="shell-day">
+      {fixed && <span className="long">Demo season, </span>}
+      <strong>{longDate(today)}</strong>
+    </span>
+  );
+}
+
+export function BrandMark() {
+  return (
+    <svg width="30" height="30" viewBox="0 0 30 30" aria-hidden>
+      <path
+        d="M4 26c5-3 3-8 9-10s4-7 9-8"
+        fill="none"
+        stroke="var(--clay)"
+        strokeWidth="2.6"
+        strokeLinecap="round"
+        strokeDasharray="0.1 4.6"
+      />
+      <path d="M21 12c-1-4-4-6-7-6 0 4 3 6 7 6zm0 0c0-4 3-6 6-6 0 4-3 6-6 6z" fill="var(--leaf)" />
+    </svg>
+  );
+}
+
+function FirstVisit() {
+  const contact = useAppSelector((state) => state.sync.contact);
+  const [slow, setSlow] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setSlow(true), 4000);
+    return () => clearTimeout(timer);
+  }, []);
+  return (
+    <div className="sheet stack">
+      <h1>{contact === 'offline' ? 'The first visit needs a network' : 'Fetching your fields'}</h1>
+      <p>
+        {contact === 'offline' || slow
+          ? 'Connect this device once, so that it can fetch your fields. After that it works without a signal.'
+          : 'This takes a moment on a new device.'}
+      </p>
+    </div>
+  );
+}
+
+export function NotFound() {
+  return (
+    <div className="sheet stack">
+      <h1>Nothing is kept at this address</h1>
+      <p>It may have been deleted, or it belongs to another season.</p>
+      <div>
+        <Button component={Link} to="/">
+          Go to today
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+export function ScreenFailed() {
+  const error = useRouteError();
+  return (
+    <main className="stack">
+      <h1>This screen could not be drawn</h1>
+      <p>
+        What you entered is kept on this device. Reload to go on; if it fails again, pass on this
+        message: <code>{error instanceof Error ? error.message : String(error)}</code>
+      </p>
+      <div>
+        <Button onClick={() => location.reload()}>Reload</Button>
+      </div>
+    </main>
+  );
+}

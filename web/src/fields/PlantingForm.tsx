@@ -1,0 +1,200 @@
+import {
+  CROP_FACTS,
+  CROPS,
+  DEFAULT_FIELD_LOSS,
+  expectedStand,
+  targetSpacing,
+  type Crop,
+  type Kept,
+  type Planting,
+} from '@sendero/core';
+import { Button, NativeSelect, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { useAll, useToday, useWorkspace } from '../data/hooks.ts';
+import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { useUnits } from '../units/useUnits.ts';
+import { useRecordForm } from './useRecordForm.ts';
+
+const FIGURES = ['rowWidthM', 'seedsPerM2', 'depthTargetM', 'germination', 'fieldLoss'] as const;
+type Figure = (typeof FIGURES)[number];
+
+/** Add or edit a planting; the target spacing follows while typing. */
+export function PlantingForm({
+  fieldId,
+  planting,
+  onDone,
+}: {
+  fieldId: string;
+  planting?: Kept<'planting'>;
+  onDone(id: string): void;
+}) {
+  const units = useUnits();
+  const today = useToday();
+  const season = useWorkspace()?.data.season ?? Number(today.slice(0, 4));
+  const planters = useAll('planter');
+  const { problems, save } = useRecordForm('planting', planting?.id, onDone);
+  const [crop, setCrop] = useState<Crop>(planting?.data.crop ?? 'corn');
+  const [variety, setVariety] = useState(planting?.data.variety ?? '');
+  const [plantedOn, setPlantedOn] = useState(planting?.data.plantedOn ?? today);
+  const [planterId, setPlanterId] = useState(
+    planting ? (planting.data.planterId ?? '') : (planters[0]?.id ?? ''),
+  );
+  const kinds = {
+    rowWidthM: 'rowWidth',
+    seedsPerM2: units.standKind(CROP_FACTS[crop].denseStand),
+    depthTargetM: 'seedDepth',
+    germination: 'share',
+    fieldLoss: 'share',
+  } as const;
+  const start = (figure: Figure): Entered => {
+    const fallback = {
+      rowWidthM: planters[0]?.data.rowWidthM ?? null,
+      seedsPerM2: null,
+      depthTargetM: CROP_FACTS[crop].depthTargetM,
+      germination: 0.95,
+      fieldLoss: DEFAULT_FIELD_LOSS,
+    }[figure];
+    return enteredFrom(
+      planting ? planting.data[figure] : fallback,
+      planting?.data.asTyped[figure],
+      kinds[figure],
+      units,
+    );
+  };
+  const [figures, setFigures] = useState<Record<Figure, Entered>>(
+    () =>
+      Object.fromEntries(FIGURES.map((figure) => [figure, start(figure)])) as Record<
+        Figure,
+        Entered
+      >,
+  );
+  const value = (figure: Figure) => figures[figure].value ?? Number.NaN;
+  const input = (figure: Figure, label: React.ReactNode) => (
+    <QuantityInput
+      label={label}
+      kind={kinds[figure]}
+      entered={figures[figure]}
+      onEntered={(entered) => setFigures({ ...figures, [figure]: entered })}
+      problem={problems[figure]}
+    />
+  );
+  const [rowWidthM, seedsPerM2] = [value('rowWidthM'), value('seedsPerM2')];
+  const spacing =
+    rowWidthM > 0 && seedsPerM2 > 0
+      ? targetSpacing({ rowWidthM, populationPerM2: seedsPerM2 })
+      : null;
+  const shares = [value('germination'), value('fieldLoss')];
+  const live =
+    spacing && shares.every((share) => share >= 0 && share <= 1)
+      ? expectedStand({ seedsPerM2, germination: shares[0]!, fieldLoss: shares[1]! })
+      : null;
+  return (
+    <form
+      className="sheet stack"
+      aria-label={planting ? 'Edit the planting' : 'New planting'}
+      onSubmit={(event) => {
+        event.preventDefault();
+        save({
+          fieldId,
+          planterId: planterId || null,
+          season: planting?.data.season ?? season,
+          crop,
+          variety,
+          plantedOn,
+          ...(Object.fromEntries(FIGURES.map((figure) => [figure, value(figure)])) as Pick<
+            Planting,
+            Figure
+          >),
+          asTyped: Object.fromEntries(FIGURES.map((figure) => [figure, figures[figure].text])),
+        });
+      }}
+    >
+      <div className="columns half">
+        <div className="stack">
+          <NativeSelect
+            label="Crop"
+            value={crop}
+            onChange={(event) => setCrop(event.currentTarget.value as Crop)}
+            data={CROPS.map((name) => ({ value: name, label: CROP_FACTS[name].label }))}
+          />
+          <TextInput
+            label="Variety"
+            value={variety}
+            onChange={(event) => setVariety(event.currentTarget.value)}
+            error={problems.variety}
+          />
+          <TextInput
+            label="Planted on"
+            type="date"
+            value={plantedOn}
+            onChange={(event) => setPlantedOn(event.currentTarget.value)}
+            error={problems.plantedOn}
+          />
+          <NativeSelect
+            label="Planter"
+            value={planterId}
+            error={problems.planterId}
+            onChange={(event) => {
+              const next = planters.find(({ id }) => id === event.currentTarget.value);
+              setPlanterId(next?.id ?? '');
+              if (next)
+                setFigures({
+                  ...figures,
+                  rowWidthM: enteredFrom(
+                    next.data.rowWidthM,
+                    next.data.asTyped.rowWidthM,
+                    'rowWidth',
+                    units,
+                  ),
+                });
+            }}
+            data={[
+              { value: '', label: 'Not said' },
+              ...planters.map(({ id, data }) => ({
+                value: id,
+                label: `${data.name}, ${data.rows} rows`,
+              })),
+            ]}
+          />
+        </div>
+        <div className="stack">
+          {input('rowWidthM', 'Row width')}
+          {input('seedsPerM2', 'Seeding rate')}
+          {input('depthTargetM', 'Depth target')}
+          {input('germination', 'Germination on the tag')}
+          {input(
+            'fieldLoss',
+            <>
+              Expected field loss{' '}
+              <span className="default-mark">default 5 %: replace it with your local figure</span>
+            </>,
+          )}
+        </div>
+      </div>
+      <p className="rule-left" aria-live="polite" data-testid="target-spacing">
+        {spacing ? (
+          <>
+            One seed every <strong>{units.show(spacing, 'targetSpacing')}</strong>
+            {live ? (
+              <>
+                ; <strong>{units.show(live, kinds.seedsPerM2)}</strong> plants to expect alive.
+              </>
+            ) : (
+              '.'
+            )}
+          </>
+        ) : (
+          'Enter row width and rate: the target spacing appears here.'
+        )}
+      </p>
+      <div className="row">
+        <Button type="submit" h={48}>
+          {planting ? 'Keep the changes' : 'Add the planting'}
+        </Button>
+        <Button variant="default" h={48} onClick={() => onDone(planting?.id ?? '')}>
+          Cancel
+        </Button>
+      </div>
+    </form>
+  );
+}

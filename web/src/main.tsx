@@ -1,0 +1,31 @@
+import '@fontsource-variable/atkinson-hyperlegible-next';
+import '@mantine/core/styles.css';
+import './app/app.css';
+import { MantineProvider } from '@mantine/core';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router/dom';
+import { router } from './app/routes.tsx';
+import { theme } from './app/theme.ts';
+import { Device } from './data/device.ts';
+import { DeviceContext } from './data/hooks.ts';
+import { rememberPreferences } from './data/preferences.ts';
+import { makeStore } from './data/store.ts';
+
+const store = makeStore();
+const device = new Device(store);
+store.subscribe(() => rememberPreferences(store.getState().preferences));
+void device.open();
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <Provider store={store}>
+      <DeviceContext value={device}>
+        <MantineProvider theme={theme} defaultColorScheme="light">
+          <RouterProvider router={router} />
+        </MantineProvider>
+      </DeviceContext>
+    </Provider>
+  </StrictMode>,
+);

@@ -1,0 +1,156 @@
+import { CROP_FACTS, targetSpacing } from '@sendero/core';
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { longDate, shortDate } from '../app/dates.ts';
+import { useOne } from '../data/hooks.ts';
+import { PlantingForm } from '../fields/PlantingForm.tsx';
+import { StandScale } from '../stand/StandScale.tsx';
+import { useWalkStand } from '../stand/useWalkStand.ts';
+import { METHOD_WORDS } from '../stand/methodWords.tsx';
+import { Trail } from '../trail/Trail.tsx';
+import { useTrails } from '../trail/useTrails.ts';
+import { useUnits } from '../units/useUnits.ts';
+
+/** One planting: its trail, its newest result, its targets and walks. */
+export default function PlantingScreen() {
+  const { plantingId } = useParams();
+  const one = useTrails().find(({ planting }) => planting.id === plantingId);
+  const planter = useOne('planter', one?.planting.data.planterId);
+  const units = useUnits();
+  const [editing, setEditing] = useState(false);
+  const finished =
+    one?.walks
+      .filter(({ data }) => data.finishedAt)
+      .sort((a, b) => (a.data.finishedAt! < b.data.finishedAt! ? 1 : -1)) ?? [];
+  const newest = useWalkStand(finished[0]?.id);
+  if (!one)
+    return (
+      <p>
+        This planting is not on this device. <Link to="/fields">Back to the fields</Link>
+      </p>
+    );
+  const {
+    planting: { id, data },
+    field,
+    growerName,
+    marks,
+    open,
+    walks,
+  } = one;
+  const kind = units.standKind(CROP_FACTS[data.crop].denseStand);
+  const walkLink = open ? `/walks/${open.id}` : `/plantings/${id}/walk`;
+  return (
+    <div className="stack">
+      <div className="row spread">
+        <div>
+          <div className="soft">{growerName}</div>
+          <h1>{field.data.name}</h1>
+          <div className="soft">
+            {CROP_FACTS[data.crop].label} {data.variety}, planted {longDate(data.plantedOn)}
+            {planter ? ` with ${planter.data.name}` : ''}
+          </div>
+        </div>
+        <Button component={Link} to={walkLink} size="md" h={52}>
+          {open ? 'Go on with the walk' : walks.length > 0 ? 'New stand walk' : 'Walk the stand'}
+        </Button>
+      </div>
+      <Trail
+        marks={marks}
+        links={{
+          standWalk: walkLink,
+          ...(finished[0] ? { result: `/walks/${finished[0].id}/result` } : {}),
+        }}
+      />
+      <div className="columns two">
+        <section className="sheet stack tight">
+          <h2>Newest result</h2>
+          {newest?.summary ? (
+            <>
+              <div className="row spread" style={{ alignItems: 'end' }}>
+                <div className="figure">
+                  {units.number(newest.summary.meanPerM2, kind)}
+                  <span className="unit">{units.symbol(kind)}</span>
+                </div>
+                <div className="small soft">
+                  {newest.summary.intervalPerM2
+                    ? `95 %: ${units.interval(newest.summary.intervalPerM2, kind)}`
+                    : 'one stop: no interval'}
+                </div>
+              </div>
+              <StandScale
+                stops={newest.summary.stops.map(({ id: stopId, perM2 }, i) => ({
+                  id: stopId,
+                  perM2,
+                  label: String(i + 1),
+                }))}
+                meanPerM2={newest.summary.meanPerM2}
+                intervalPerM2={newest.summary.intervalPerM2}
+                targetPerM2={newest.targetPerM2}
+                expectedPerM2={newest.expectedPerM2}
+                denseStand={newest.denseStand}
+              />
+              <Link to={`/walks/${newest.walk.id}/result`}>What it means, row by row</Link>
+            </>
+          ) : (
+            <p>No finished walk yet. {marks.find(({ mark }) => mark === 'standWalk')!.reason}</p>
+          )}
+        </section>
+        <section className="sheet stack tight">
+          <div className="row spread">
+            <h2>Targets</h2>
+            <Button variant="subtle" h={44} onClick={() => setEditing(!editing)}>
+              {editing ? 'Close' : 'Edit'}
+            </Button>
+          </div>
+          <dl className="facts">
+            <dt>Rate</dt>
+            <dd>{units.show(data.seedsPerM2, kind)} seeds</dd>
+            <dt>Row width</dt>
+            <dd>{units.show(data.rowWidthM, 'rowWidth')}</dd>
+            <dt>Target spacing</dt>
+            <dd>
+              {units.show(
+                targetSpacing({ rowWidthM: data.rowWidthM, populationPerM2: data.seedsPerM2 }),
+                'targetSpacing',
+              )}
+            </dd>
+            <dt>Depth</dt>
+            <dd>{units.show(data.depthTargetM, 'seedDepth')}</dd>
+            <dt>Germination</dt>
+            <dd>{units.show(data.germination, 'share')}</dd>
+            <dt>Expected field loss</dt>
+            <dd>
+              {units.show(data.fieldLoss, 'share')}{' '}
+              {data.fieldLoss === 0.05 && <span className="default-mark">default</span>}
+            </dd>
+          </dl>
+        </section>
+      </div>
+      {editing && (
+        <PlantingForm fieldId={field.id} planting={one.planting} onDone={() => setEditing(false)} />
+      )}
+      <section className="stack tight">
+        <h2>Walks</h2>
+        {walks.length === 0 && <p className="soft">None yet.</p>}
+        <ul className="list-plain sheet" hidden={walks.length === 0}>
+          {[...walks].reverse().map(({ id: walkId, data: walk }) => (
+            <li key={walkId} className="task">
+              <div>
+                <strong>{shortDate(walk.startedAt)}</strong>, {walk.walkedBy}
+                <div className="small soft">
+                  {METHOD_WORDS[walk.method].label}
+                  {walk.finishedAt ? '' : ', under way'}
+                </div>
+              </div>
+              <span className="row">
+                <Link to={`/walks/${walkId}`}>Counts</Link>
+                <Link to={`/walks/${walkId}/result`}>Result</Link>
+              </span>
+            </li>
+          ))}
+        </ul>
+      </section>
+    </div>
+  );
+}

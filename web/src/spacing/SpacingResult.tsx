@@ -1,0 +1,159 @@
+import { analyseSpacing, costOfSpacing, perfectMeterSd, type SpacingAnalysis } from '@sendero/core';
+import { lazy, Suspense, useState } from 'react';
+import { SegmentedControl } from '@mantine/core';
+import type { WalkStand } from '../stand/useWalkStand.ts';
+import { useUnits } from '../units/useUnits.ts';
+import { RowRibbon } from './RowRibbon.tsx';
+
+const SpacingChart = lazy(() => import('./SpacingChart.tsx'));
+const BUSHEL_PER_ACRE_KG_M2 = 0.0062767;
+const percent = (share: number | null) => (share === null ? '–' : `${Math.round(100 * share)} %`);
+
+/** Spacing in the row from the tapes of a walk: distribution, classes, each row by itself. */
+export function SpacingResult({ stand }: { stand: WalkStand }) {
+  const units = useUnits();
+  const [reference, setReference] = useState<'target' | 'observed'>('target');
+  const tapes = stand.stops.flatMap(({ data, tapes: own }) =>
+    own
+      .filter((tape) => tape.data.positionsM.length > 1)
+      .map((tape) => ({ ...tape, ordinal: data.ordinal })),
+  );
+  if (tapes.length === 0)
+    return (
+      <p className="soft">
+        No tape was read on this walk. At a stop, “Tape” takes plant positions in a row: gaps and
+        doubles show as you go.
+      </p>
+    );
+  const runs = tapes.map(({ data }) => data);
+  const observed = analyseSpacing(runs, { referenceM: stand.spacingM }).meanM!;
+  const referenceM = reference === 'target' || observed <= 0 ? stand.spacingM : observed;
+  const found = analyseSpacing(runs, { referenceM });
+  const byRow = [...new Set(runs.map(({ row }) => row))]
+    .sort((a, b) => (a ?? 0) - (b ?? 0))
+    .map((row) => ({
+      row,
+      found: analyseSpacing(
+        runs.filter((run) => run.row === row),
+        { referenceM },
+      ),
+    }));
+  const longest = Math.max(...runs.map(({ positionsM }) => positionsM.at(-1)!)) + stand.spacingM;
+  return (
+    <div className="stack">
+      <Sentences stand={stand} found={found} />
+      <div className="row spread">
+        <h3>
+          Spacing of {found.intervals + runs.length} plants on {runs.length} tapes
+        </h3>
+        <SegmentedControl
+          aria-label="Reference spacing"
+          value={reference}
+          onChange={(value) => setReference(value as 'target' | 'observed')}
+          data={[
+            { value: 'target', label: `target ${units.show(stand.spacingM, 'targetSpacing')}` },
+            { value: 'observed', label: `observed mean ${units.show(observed, 'targetSpacing')}` },
+          ]}
+        />
+      </div>
+      <div className="columns half">
+        <Suspense fallback={<p className="soft">Drawing …</p>}>
+          <SpacingChart runs={runs} referenceM={referenceM} />
+        </Suspense>
+        <div className="scroll-x" tabIndex={0} role="region" aria-label="Spacing by row">
+          <table className="figures">
+            <thead>
+              <tr>
+                <th scope="col">Row</th>
+                <th scope="col">SD</th>
+                <th scope="col">Filled singly</th>
+                <th scope="col">Empty</th>
+                <th scope="col">Doubles</th>
+              </tr>
+            </thead>
+            <tbody>
+              {[...byRow, { row: 'all' as const, found }].map(({ row, found: own }) => (
+                <tr key={String(row)} style={row === 'all' ? { fontWeight: 700 } : undefined}>
+                  <td>{row ?? 'not told'}</td>
+                  <td>{own.sdM === null ? '–' : units.show(own.sdM, 'plantSpacing')}</td>
+                  <td>{percent(own.qualityOfFeedIndex)}</td>
+                  <td>{percent(own.missIndex)}</td>
+                  <td>{percent(own.multiplesIndex)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </div>
+      <div className="stack tight">
+        {tapes.slice(0, 6).map(({ id, data, ordinal }) => (
+          <div key={id}>
+            <div className="small">
+              Stop {ordinal}
+              {data.row ? `, row ${data.row}` : ''}
+            </div>
+            <RowRibbon
+              positionsM={data.positionsM}
+              referenceM={referenceM}
+              lengthM={longest}
+              height={78}
+              label={`Stop ${ordinal}${data.row ? `, row ${data.row}` : ''}: ${data.positionsM.length} plants to scale`}
+            />
+          </div>
+        ))}
+        {tapes.length > 6 && (
+          <p className="small soft">{tapes.length - 6} more tapes are in the figures above.</p>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function Sentences({ stand, found }: { stand: WalkStand; found: SpacingAnalysis }) {
+  const units = useUnits();
+  if (found.sdM === null || found.qualityOfFeedIndex === null) return null;
+  const emergedShare = Math.min(
+    1,
+    (stand.summary?.meanPerM2 ?? stand.expectedPerM2) / stand.targetPerM2,
+  );
+  const perfect =
+    emergedShare > 0 ? perfectMeterSd({ referenceM: stand.spacingM, emergedShare }) : null;
+  const cost = stand.planting.data.crop === 'corn' ? costOfSpacing(found.sdM) : null;
+  const loss = (kg: number) =>
+    units.system === 'us'
+      ? `${(kg / BUSHEL_PER_ACRE_KG_M2).toFixed(1)} bu/ac`
+      : `${(kg * 10).toFixed(2)} t/ha`;
+  return (
+    <div className="stack tight">
+      <p>
+        <strong>{percent(found.qualityOfFeedIndex)} of the places are filled singly</strong>;
+        practitioners call 90 % or more a good job. Empty: {percent(found.missIndex)}, doubles:{' '}
+        {percent(found.multiplesIndex)}.
+      </p>
+      {perfect !== null && (
+        <p>
+          The SD is <strong>{units.show(found.sdM, 'plantSpacing')}</strong>. A perfect meter would
+          still show {units.show(perfect, 'plantSpacing')} with {percent(emergedShare)} of the seeds
+          up: only what lies above that is the machine’s part.
+        </p>
+      )}
+      {stand.planter?.type === 'drill' && (
+        <p>A drill does not single its seeds: judge it against drills, not against a planter.</p>
+      )}
+      {cost?.schoolsPart && (
+        <p>
+          What it costs is disputed. One school counts {loss(cost.everyInchKgPerM2)} for this SD
+          (Nielsen 2001); another finds no measurable loss below about{' '}
+          {units.show(4 * 0.0254, 'plantSpacing')} at equal population (Lauer &amp; Rankin 2004; Liu
+          et al. 2004).
+        </p>
+      )}
+      {cost?.pastFourInches && (
+        <p>
+          Both schools would look further at this SD: the first counts {loss(cost.everyInchKgPerM2)}{' '}
+          (Nielsen 2001).
+        </p>
+      )}
+    </div>
+  );
+}

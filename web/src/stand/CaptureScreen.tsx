@@ -1,0 +1,428 @@
+import { countedLength, rowsAsSeen, summariseStand, type Count, type Travel } from '@sendero/core';
+import { Button } from '@mantine/core';
+import { useHotkeys } from '@mantine/hooks';
+import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { nowOn, useDevice, useToday } from '../data/hooks.ts';
+import { SyncStatus } from '../sync/SyncStatus.tsx';
+import { useUnits } from '../units/useUnits.ts';
+import { StandScale } from './StandScale.tsx';
+import { TALLIES, type Tally } from './tallies.ts';
+import { plantsOf, useWalkStand, type WalkStand, type WalkStop } from './useWalkStand.ts';
+
+const TypedCount = lazy(() => import('./TypedCount.tsx'));
+
+/** Counting at a stop, in the field. */
+export default function CaptureScreen() {
+  const { walkId } = useParams();
+  const stand = useWalkStand(walkId);
+  const [search, setSearch] = useSearchParams();
+  if (!stand)
+    return (
+      <p>
+        This walk is not on this device. <Link to="/">Back to today</Link>
+      </p>
+    );
+  const wanted = Number(search.get('stop'));
+  const stop = stand.stops.find(({ data }) => data.ordinal === wanted) ?? stand.stops.at(-1);
+  if (!stop)
+    return (
+      <p>
+        This walk has no stop. <Link to={`/plantings/${stand.planting.id}/walk`}>Start again</Link>
+      </p>
+    );
+  return (
+    <StopCapture
+      key={stop.id}
+      stand={stand}
+      stop={stop}
+      onStop={(ordinal) => setSearch({ stop: String(ordinal) }, { replace: true })}
+    />
+  );
+}
+
+function StopCapture({
+  stand,
+  stop,
+  onStop,
+}: {
+  stand: WalkStand;
+  stop: WalkStop;
+  onStop(ordinal: number): void;
+}) {
+  const device = useDevice();
+  const navigate = useNavigate();
+  const units = useUnits();
+  const today = useToday();
+  const { walk, planting, planter } = stand;
+  const byRow = walk.data.method === 'everyRow' && planter !== null;
+  const oneOfRows = walk.data.method === 'oneRow' && planter !== null;
+  const order: (number | null)[] =
+    byRow || oneOfRows ? rowsAsSeen(planter!.rows, stop.data.travel) : [null];
+  const [row, setRow] = useState<number | null>(() =>
+    byRow
+      ? (order.find((candidate) => !stop.counts.some(({ data }) => data.row === candidate)) ??
+        order[0]!)
+      : (stop.counts[0]?.data.row ?? order[0]!),
+  );
+  const [typing, setTyping] = useState(false);
+  const history = useRef<{ id: string; row: number | null; before: Count | null }[]>([]);
+  const [undoable, setUndoable] = useState(0);
+  const kept = stop.counts.find(({ data }) => data.row === row);
+  const lengthM = countedLength({ ...walk.data, rowWidthM: planting.data.rowWidthM });
+  const empty: Count = {
+    stopId: stop.id,
+    type: 'count',
+    row,
+    lengthM,
+    rowWidthM: planting.data.rowWidthM,
+    inStep: 0,
+    oneBehind: 0,
+    twoBehind: 0,
+  };
+  const count = kept?.data ?? empty;
+  const [problem, setProblem] = useState<string | null>(null);
+
+  const write = (next: Count, remember = true) => {
+    const written = device.put('observation', next, kept?.id);
+    if (!written.ok) return setProblem(Object.values(written.problems)[0] ?? null);
+    setProblem(null);
+    if (remember) {
+      history.current.push({ id: written.id, row, before: kept?.data ?? null });
+      setUndoable(history.current.length);
+    }
+  };
+  const tap = (tally: Tally) => write({ ...count, [tally]: count[tally] + 1 });
+  const undo = () => {
+    const last = history.current.pop();
+    setUndoable(history.current.length);
+    if (!last) return;
+    setRow(last.row);
+    setProblem(null);
+    if (last.before) device.put('observation', last.before, last.id);
+    else device.remove('observation', last.id);
+  };
+  const step = (by: 1 | -1) => {
+    const at = order.indexOf(row) + by;
+    if (byRow && at >= 0 && at < order.length) setRow(order[at]!);
+    else if (by === 1) nextStop();
+  };
+  const nextStop = () => {
+    const following = stand.stops.find(({ data }) => data.ordinal > stop.data.ordinal);
+    if (following) return onStop(following.data.ordinal);
+    const ordinal = stop.data.ordinal + 1;
+    if (stop.counts.length === 0)
+      return setProblem('Count at least one row here before going on to the next stop.');
+    if (
+      device.put('stop', {
+        walkId: walk.id,
+        ordinal,
+        travel: stop.data.travel,
+        chosen: false,
+        place: null,
+        note: '',
+      }).ok
+    )
+      onStop(ordinal);
+  };
+  const changeStop = (change: Partial<typeof stop.data>) =>
+    device.put('stop', { ...stop.data, ...change }, stop.id);
+  const moveRow = (next: number | null) => {
+    // One row a stop: choosing another row corrects which row this count was made in.
+    if (oneOfRows && kept) device.put('observation', { ...kept.data, row: next }, kept.id);
+    setRow(next);
+  };
+  const finish = () => {
+    const finished = device.put(
+      'walk',
+      { ...walk.data, finishedAt: later(walk.data.startedAt, nowOn(today)) },
+      walk.id,
+    );
+    if (finished.ok) void navigate(`/walks/${walk.id}/result`);
+    else setProblem(Object.values(finished.problems)[0] ?? null);
+  };
+  const tapeLink = `/walks/${walk.id}/stops/${stop.id}/tape${row === null ? '' : `?row=${row}`}`;
+
+  useHotkeys(
+    [
+      ['1', () => tap('inStep')],
+      ['space', () => tap('inStep')],
+      ['2', () => tap('oneBehind')],
+      ['3', () => tap('twoBehind')],
+      ['z', undo],
+      ['Backspace', undo],
+      ['Enter', () => step(1)],
+      ['ArrowRight', () => step(1)],
+      ['ArrowLeft', () => step(-1)],
+      ['n', nextStop],
+      ['t', () => void navigate(tapeLink)],
+    ],
+    ['INPUT', 'TEXTAREA', 'SELECT', 'BUTTON', 'A'],
+  );
+
+  const kind = units.standKind(stand.denseStand);
+  const here =
+    stop.counts.length > 0
+      ? summariseStand([{ id: stop.id, counts: stop.counts.map(({ data }) => data) }])
+      : null;
+  const lastRow = !byRow || order.indexOf(row) === order.length - 1;
+  return (
+    <div className="stack" style={{ gap: '0.75rem' }}>
+      <div className="field-head">
+        <Button
+          component={Link}
+          to={`/plantings/${planting.id}`}
+          variant="subtle"
+          px={8}
+          h={48}
+          aria-label={`Leave the walk, back to ${stand.field.name}`}
+        >
+          <ArrowLeftIcon width={22} height={22} aria-hidden />
+        </Button>
+        <div>
+          <h1>
+            {stand.field.name}, stop {stop.data.ordinal}
+          </h1>
+          <div className="small soft">
+            {walk.data.method === 'hoop'
+              ? `hoop of ${units.show(walk.data.hoopDiameterM!, 'hoopDiameter')}`
+              : `${units.show(walk.data.lengthM!, 'rowLength')} of tape${walk.data.method === 'bothSides' ? ', both sides' : ''}`}
+          </div>
+        </div>
+        <span className="spacer" />
+        <SyncStatus />
+      </div>
+      <div className="columns two">
+        <div className="stack" style={{ gap: '0.6rem' }}>
+          {order.length > 1 && (
+            <RowStrip
+              order={order as number[]}
+              row={row!}
+              stop={stop}
+              onRow={moveRow}
+              travel={stop.data.travel}
+              onTravel={(travel) => changeStop({ travel })}
+            />
+          )}
+          {typing ? (
+            <Suspense>
+              <TypedCount count={count} onCount={write} />
+            </Suspense>
+          ) : (
+            <div className="keys">
+              {TALLIES.map(({ tally, label, key }) => (
+                <button
+                  key={tally}
+                  className={tally === 'inStep' ? 'key main' : 'key'}
+                  onClick={(event) => {
+                    tap(tally);
+                    if (event.detail > 0) event.currentTarget.blur();
+                  }}
+                  aria-label={`Add a plant ${label}, now ${count[tally]}`}
+                  data-tally={tally}
+                >
+                  <span className="count">{count[tally]}</span>
+                  <small>{label}</small>
+                  <small
+                    className="soft"
+                    aria-hidden
+                    style={tally === 'inStep' ? { color: 'inherit', opacity: 0.85 } : undefined}
+                  >
+                    key {key}
+                  </small>
+                </button>
+              ))}
+            </div>
+          )}
+          {problem && (
+            <p className="warn" role="alert">
+              {problem}
+            </p>
+          )}
+          <div className="row spread">
+            <Button
+              variant="default"
+              h={48}
+              onClick={undo}
+              disabled={undoable === 0}
+              leftSection={<ResetIcon width={18} height={18} aria-hidden />}
+            >
+              Undo
+            </Button>
+            <Button variant="subtle" h={48} onClick={() => setTyping(!typing)}>
+              {typing ? 'Tap plants' : 'Type numbers'}
+            </Button>
+            <Button component={Link} to={tapeLink} variant="default" h={48}>
+              Tape{row === null ? '' : `, row ${row}`}
+            </Button>
+          </div>
+          <div className="field-actions">
+            <Button
+              variant="default"
+              h={56}
+              onClick={() =>
+                stop.data.ordinal > 1 && !(byRow && order.indexOf(row) > 0)
+                  ? onStop(stop.data.ordinal - 1)
+                  : step(-1)
+              }
+              disabled={stop.data.ordinal === 1 && (!byRow || order.indexOf(row) === 0)}
+            >
+              Back
+            </Button>
+            <Button h={56} size="md" onClick={() => step(1)}>
+              {lastRow ? 'Next stop' : `Next row: ${order[order.indexOf(row) + 1]}`}
+            </Button>
+          </div>
+        </div>
+        <aside className="stack" style={{ gap: '0.6rem' }} aria-label="The stand so far">
+          <div className="row spread" style={{ alignItems: 'end' }}>
+            <div>
+              <div className="small soft">This stop</div>
+              <div className="figure" data-testid="stop-density">
+                {here ? (
+                  <>
+                    {units.number(here.meanPerM2, kind)}
+                    <span className="unit">{units.symbol(kind)}</span>
+                  </>
+                ) : (
+                  '–'
+                )}
+              </div>
+            </div>
+            <div style={{ textAlign: 'right' }}>
+              <div className="small soft">
+                expected live {units.show(stand.expectedPerM2, kind)}
+              </div>
+              <div>
+                {here
+                  ? `${Math.round((100 * here.meanPerM2) / stand.expectedPerM2)} % of it`
+                  : 'tap the first plant'}
+              </div>
+            </div>
+          </div>
+          <WalkSoFar stand={stand} />
+          <label className="row small" style={{ minHeight: 48 }}>
+            <input
+              type="checkbox"
+              checked={stop.data.chosen}
+              onChange={(event) => changeStop({ chosen: event.currentTarget.checked })}
+              style={{ width: 24, height: 24 }}
+            />
+            Chosen because it looked bad: keep, but leave out of the mean
+          </label>
+          <Button
+            variant="default"
+            h={48}
+            onClick={finish}
+            disabled={!stand.stops.some(({ counts }) => counts.length > 0)}
+          >
+            Finish the walk
+          </Button>
+        </aside>
+      </div>
+    </div>
+  );
+}
+
+const later = (a: string, b: string) => (a > b ? a : b);
+
+function RowStrip({
+  order,
+  row,
+  stop,
+  travel,
+  onRow,
+  onTravel,
+}: {
+  order: number[];
+  row: number;
+  stop: WalkStop;
+  travel: Travel;
+  onRow(row: number): void;
+  onTravel(travel: Travel): void;
+}) {
+  const current = useRef<HTMLButtonElement>(null);
+  useEffect(() => current.current?.scrollIntoView({ block: 'nearest', inline: 'center' }), [row]);
+  return (
+    <div className="stack tight">
+      <div className="row spread small">
+        <span>Rows as you see them, left to right. Planter drove:</span>
+        <Button
+          variant="default"
+          size="compact-md"
+          h={48}
+          onClick={() => onTravel(travel === 'away' ? 'toward' : 'away')}
+          aria-label={`Planter drove ${travel === 'away' ? 'away from you' : 'toward you'}: change`}
+        >
+          {travel === 'away' ? '↑ away from you' : '↓ toward you'}
+        </Button>
+      </div>
+      <div
+        className="row-strip"
+        role="group"
+        aria-label="Planter rows, left to right as they stand"
+      >
+        {order.map((candidate) => {
+          const counted = stop.counts.find(({ data }) => data.row === candidate);
+          return (
+            <button
+              key={candidate}
+              ref={candidate === row ? current : null}
+              className={counted ? 'row-tab counted' : 'row-tab'}
+              aria-pressed={candidate === row}
+              aria-label={`Row ${candidate}${counted ? `, ${plantsOf(counted.data)} plants` : ', not counted'}`}
+              onClick={(event) => {
+                onRow(candidate);
+                if (event.detail > 0) event.currentTarget.blur();
+              }}
+            >
+              <b>{candidate}</b>
+              <span>{counted ? plantsOf(counted.data) : '·'}</span>
+            </button>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+function WalkSoFar({ stand }: { stand: WalkStand }) {
+  const units = useUnits();
+  const { summary, stops } = stand;
+  if (!summary) return <p className="soft">The stand appears here with the first count.</p>;
+  const kind = units.standKind(stand.denseStand);
+  const more = summary.stopsNeeded(0.05) - summary.stops.length;
+  const ordinals = new Map(stops.map(({ id, data }) => [id, data.ordinal]));
+  return (
+    <div className="sheet stack tight">
+      <div className="row spread">
+        <strong>Walk: {units.show(summary.meanPerM2, kind)}</strong>
+        <span className="small">
+          {summary.intervalPerM2
+            ? `95 %: ${units.interval(summary.intervalPerM2, kind)}`
+            : 'one stop: no interval yet'}
+        </span>
+      </div>
+      <StandScale
+        stops={summary.stops.map(({ id, perM2 }) => ({
+          id,
+          perM2,
+          label: String(ordinals.get(id)),
+        }))}
+        meanPerM2={summary.meanPerM2}
+        intervalPerM2={summary.intervalPerM2}
+        targetPerM2={stand.targetPerM2}
+        expectedPerM2={stand.expectedPerM2}
+        denseStand={stand.denseStand}
+      />
+      <div className="small" data-testid="stops-needed">
+        {!Number.isFinite(more)
+          ? 'Two stops or more tell how many are needed.'
+          : more <= 0
+            ? 'Within ±5 % of the mean: enough stops.'
+            : `${more} more ${more === 1 ? 'stop gives' : 'stops give'} ±5 % at this spread.`}
+      </div>
+    </div>
+  );
+}

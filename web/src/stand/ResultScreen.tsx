@@ -1,0 +1,278 @@
+import { judgeStand } from '@sendero/core';
+import { Button, Modal, NumberInput } from '@mantine/core';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { longDate } from '../app/dates.ts';
+import { useDevice, useWorkspace } from '../data/hooks.ts';
+import { SpacingResult } from '../spacing/SpacingResult.tsx';
+import { useUnits } from '../units/useUnits.ts';
+import { findingWords } from './findingWords.ts';
+import { METHOD_WORDS } from './methodWords.tsx';
+import { RowBars } from './RowBars.tsx';
+import { StandScale } from './StandScale.tsx';
+import { plantsOf, useWalkStand, type WalkStand } from './useWalkStand.ts';
+
+/** What a stand walk found, what it means and what to look at next. */
+export default function ResultScreen() {
+  const { walkId } = useParams();
+  const stand = useWalkStand(walkId);
+  if (!stand)
+    return (
+      <p>
+        This walk is not on this device. <Link to="/">Back to today</Link>
+      </p>
+    );
+  const { summary } = stand;
+  const head = (
+    <div className="row spread">
+      <div>
+        <Link to={`/plantings/${stand.planting.id}`}>{stand.field.name}</Link>
+        <h1>Stand on {longDate(stand.walk.data.startedAt)}</h1>
+        <div className="soft">
+          {METHOD_WORDS[stand.walk.data.method].label}, {stand.stops.length}{' '}
+          {stand.stops.length === 1 ? 'stop' : 'stops'}, {stand.walk.data.walkedBy}
+          {stand.walk.data.finishedAt ? '' : '; walk under way'}
+        </div>
+      </div>
+      <Button
+        component={Link}
+        variant={summary ? 'default' : 'filled'}
+        h={48}
+        to={`/walks/${stand.walk.id}`}
+      >
+        {summary ? 'Open the counts' : 'Start counting'}
+      </Button>
+    </div>
+  );
+  if (!summary)
+    return (
+      <div className="stack">
+        {head}
+        <p>
+          Nothing is counted yet, or every stop was chosen for its looks. The result needs one stop
+          that was not.
+        </p>
+      </div>
+    );
+  const findings = judgeStand(summary, stand.rows, stand.expectedPerM2);
+  const marked = findings.flatMap((finding) =>
+    'rows' in finding ? finding.rows.map(({ row }) => row) : [],
+  );
+  return <Result stand={stand} head={head} findings={findings} marked={marked} />;
+}
+
+function Result({
+  stand,
+  head,
+  findings,
+  marked,
+}: {
+  stand: WalkStand;
+  head: React.ReactNode;
+  findings: ReturnType<typeof judgeStand>;
+  marked: number[];
+}) {
+  const units = useUnits();
+  const summary = stand.summary!;
+  const kind = units.standKind(stand.denseStand);
+  const chosen = stand.stops
+    .filter(({ data, counts }) => data.chosen && counts.length > 0)
+    .map(({ id, data, counts }) => {
+      const area = counts.reduce(
+        (sum, { data: count }) => sum + count.lengthM * count.rowWidthM,
+        0,
+      );
+      return {
+        id,
+        perM2: counts.reduce((sum, { data: count }) => sum + plantsOf(count), 0) / area,
+        label: String(data.ordinal),
+        chosen: true,
+      };
+    });
+  const ordinals = new Map(stand.stops.map(({ id, data }) => [id, data.ordinal]));
+  return (
+    <div className="stack">
+      {head}
+      <div className="columns two">
+        <section className="stack tight">
+          <div className="row" style={{ alignItems: 'end' }}>
+            <span className="figure" data-testid="population">
+              {units.number(summary.meanPerM2, kind)}
+              <span className="unit">{units.symbol(kind)}</span>
+            </span>
+            <span>
+              {summary.intervalPerM2
+                ? `95 % interval ${units.interval(summary.intervalPerM2, kind)}`
+                : 'one stop: no interval'}
+            </span>
+          </div>
+          <StandScale
+            stops={[
+              ...summary.stops.map(({ id, perM2 }) => ({
+                id,
+                perM2,
+                label: String(ordinals.get(id)),
+              })),
+              ...chosen,
+            ]}
+            meanPerM2={summary.meanPerM2}
+            intervalPerM2={summary.intervalPerM2}
+            targetPerM2={stand.targetPerM2}
+            expectedPerM2={stand.expectedPerM2}
+            denseStand={stand.denseStand}
+            height={140}
+          />
+          <p className="small soft">
+            Numbered dots are the stops, the triangle their mean, the band its 95 % interval.
+            {chosen.length > 0
+              ? ' Dashed dots were chosen for their looks and are not in the mean.'
+              : ''}
+          </p>
+        </section>
+        <section className="stack tight" aria-label="What this means">
+          {findings.map((finding) => {
+            const { tone, says, next } = findingWords(finding);
+            return (
+              <div
+                key={finding.finding}
+                className={`rule-left ${tone === 'act' ? 'signal' : tone === 'good' ? 'leaf' : ''}`}
+              >
+                <p>
+                  <strong>{says}</strong>
+                </p>
+                <p className="small soft">{next}</p>
+              </div>
+            );
+          })}
+        </section>
+      </div>
+      {stand.rows.length > 0 && (
+        <section className="sheet stack tight">
+          <h2>By planter row</h2>
+          <RowBars
+            rows={stand.rows}
+            expectedPerM2={stand.expectedPerM2}
+            denseStand={stand.denseStand}
+            marked={marked}
+          />
+        </section>
+      )}
+      <EffectiveStand stand={stand} />
+      <section className="sheet stack tight">
+        <h2>In-row spacing</h2>
+        <SpacingResult stand={stand} />
+      </section>
+    </div>
+  );
+}
+
+function EffectiveStand({ stand }: { stand: WalkStand }) {
+  const units = useUnits();
+  const summary = stand.summary!;
+  const kind = units.standKind(stand.denseStand);
+  const [editing, setEditing] = useState(false);
+  const schools = [
+    { name: 'Count every plant', how: 'a plant is a plant', estimate: summary },
+    {
+      name: 'Discount late plants',
+      how: `in step 1, one stage behind ${stand.weights.oneBehind}, two or more ${stand.weights.twoBehind}`,
+      estimate: summary.effective,
+    },
+  ];
+  return (
+    <section className="sheet stack tight">
+      <div className="row spread">
+        <h2>Effective stand, both schools</h2>
+        <Button variant="subtle" h={44} onClick={() => setEditing(true)}>
+          Weights
+        </Button>
+      </div>
+      <div className="columns half">
+        {schools.map(({ name, how, estimate }) => (
+          <div key={name}>
+            <div>{name}</div>
+            <div className="figure" style={{ fontSize: '1.7rem' }}>
+              {units.number(estimate.meanPerM2, kind)}
+              <span className="unit">{units.symbol(kind)}</span>
+            </div>
+            <div className="small">
+              {estimate.intervalPerM2
+                ? `95 %: ${units.interval(estimate.intervalPerM2, kind)}`
+                : 'one stop: no interval'}
+            </div>
+            <div className="small soft">
+              {how}
+              {estimate === summary.effective && !stand.ownWeights && (
+                <>
+                  {' '}
+                  <span className="default-mark">default: replace it with your own figures</span>
+                </>
+              )}
+            </div>
+          </div>
+        ))}
+      </div>
+      {editing && <WeightsDialog stand={stand} onClose={() => setEditing(false)} />}
+    </section>
+  );
+}
+
+function WeightsDialog({ stand, onClose }: { stand: WalkStand; onClose(): void }) {
+  const device = useDevice();
+  const workspace = useWorkspace()!;
+  const [one, setOne] = useState<number | string>(stand.weights.oneBehind);
+  const [two, setTwo] = useState<number | string>(stand.weights.twoBehind);
+  const [problems, setProblems] = useState<Record<string, string>>({});
+  const keep = (weights: { oneBehind: number; twoBehind: number } | null) => {
+    const kept = device.put('workspace', { ...workspace.data, weights }, workspace.id);
+    if (kept.ok) onClose();
+    else setProblems(kept.problems);
+  };
+  return (
+    <Modal
+      opened
+      onClose={onClose}
+      title="Weight of plants behind their neighbours"
+      closeButtonProps={{ 'aria-label': 'Close' }}
+    >
+      <div className="stack">
+        <p className="small soft">
+          1 counts a plant in full, 0 not at all. The defaults, 0.75 and 0, are this app’s own and
+          nobody’s research.
+        </p>
+        <NumberInput
+          label="One leaf stage behind"
+          value={one}
+          onChange={setOne}
+          step={0.05}
+          clampBehavior="none"
+          error={problems['weights.oneBehind']}
+        />
+        <NumberInput
+          label="Two or more behind"
+          value={two}
+          onChange={setTwo}
+          step={0.05}
+          clampBehavior="none"
+          error={problems['weights.twoBehind']}
+        />
+        <div className="row">
+          <Button
+            h={48}
+            onClick={() =>
+              keep({
+                oneBehind: one === '' ? Number.NaN : Number(one),
+                twoBehind: two === '' ? Number.NaN : Number(two),
+              })
+            }
+          >
+            Use these
+          </Button>
+          <Button variant="default" h={48} onClick={() => keep(null)}>
+            Back to the defaults
+          </Button>
+        </div>
+      </div>
+    </Modal>
+  );
+}

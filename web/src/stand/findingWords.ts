@@ -1,0 +1,76 @@
+import type { StandFinding } from '@sendero/core';
+
+const percent = (share: number) => `${Math.round(100 * share)} %`;
+const rowsText = (rows: { row: number }[]) =>
+  rows.length === 1
+    ? `Row ${rows[0]!.row}`
+    : `Rows ${rows
+        .slice(0, -1)
+        .map(({ row }) => row)
+        .join(', ')} and ${rows.at(-1)!.row}`;
+
+export interface FindingWords {
+  tone: 'act' | 'good' | 'plain';
+  says: string;
+  next: string;
+}
+
+/** A finding of the core in plain sentences: what it means, and what to look at next. */
+export function findingWords(finding: StandFinding): FindingWords {
+  switch (finding.finding) {
+    case 'thin':
+      return {
+        tone: 'act',
+        says: `The stand is thin: ${percent(finding.missingShare)} of the plants that should be alive are missing, and the interval leaves no doubt.`,
+        next: 'Dig at gaps, and at a healthy neighbour, before blaming planter, seed or ground. A thin stand alone is no reason to replant.',
+      };
+    case 'undecided':
+      return {
+        tone: 'plain',
+        says: `The walk cannot tell yet: the stand is between ${percent(finding.lowestShare)} and ${percent(finding.highestShare)} of what should be alive.`,
+        next: 'More stops narrow it; judge after them.',
+      };
+    case 'full':
+      return {
+        tone: 'good',
+        says: `The stand is as full as germination and field loss allow: ${percent(finding.ofExpected)} of the expected live stand.`,
+        next: 'Look at the rows by themselves; the average hides them.',
+      };
+    case 'oneStop':
+      return {
+        tone: 'plain',
+        says: 'One stop is one number: it says nothing of the rest of the field.',
+        next: 'Count at two stops or more for an interval.',
+      };
+    case 'moreStops':
+      return {
+        tone: 'plain',
+        says: `The stops differ too much for ± ${percent(finding.relativeHalfWidth)}.`,
+        next: `${finding.more} more ${finding.more === 1 ? 'stop' : 'stops'} would do it at this spread. More stops beat longer stops.`,
+      };
+    case 'thinRows':
+      return {
+        tone: 'act',
+        says: `${rowsText(finding.rows)} ${finding.rows.length === 1 ? 'stands' : 'stand'} thinner than the other rows (${finding.rows.map(({ ratio }) => percent(ratio)).join(', ')} of their density).`,
+        next: 'Check the depth setting and the meter of that row. Gaps that repeat point to the disc; shallow seed in dry soil to the depth stop.',
+      };
+    case 'thickRows':
+      return {
+        tone: 'plain',
+        says: `${rowsText(finding.rows)} ${finding.rows.length === 1 ? 'stands' : 'stand'} thicker than the other rows (${finding.rows.map(({ ratio }) => percent(ratio)).join(', ')}).`,
+        next: 'Look for doubles on the tape: a singulator set too lax.',
+      };
+    case 'lateRows':
+      return {
+        tone: 'act',
+        says: `${rowsText(finding.rows)} ${finding.rows.length === 1 ? 'has' : 'have'} more plants behind than the other rows (${finding.rows.map(({ share }) => percent(share)).join(', ')} behind).`,
+        next: 'Dig a late plant and its neighbour: depth apart by ½ in (13 mm) or more points to placement, the same depth to soil or seed.',
+      };
+    case 'unevenStages':
+      return {
+        tone: 'plain',
+        says: `Late plants take ${percent(finding.lostShare)} off the stand if they are discounted.`,
+        next: 'Come back to tagged late plants at grain fill to weigh them by your own figures.',
+      };
+  }
+}

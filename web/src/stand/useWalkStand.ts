@@ -1,0 +1,108 @@
+import {
+  CROP_FACTS,
+  expectedStand,
+  standByRow,
+  summariseStand,
+  targetSpacing,
+  type Count,
+  type Field,
+  type Kept,
+  type LatenessWeights,
+  type Planter,
+  type Planting,
+  type RowStand,
+  type StandSummary,
+  type Stop,
+  type Tape,
+  type Walk,
+  DEFAULT_WEIGHTS,
+} from '@sendero/core';
+import { useMemo } from 'react';
+import { useAppSelector } from '../data/store.ts';
+import { selectAll, selectChildren, selectOne, useWorkspace } from '../data/hooks.ts';
+
+export interface WalkStop {
+  id: string;
+  data: Stop;
+  counts: { id: string; data: Count }[];
+  tapes: { id: string; data: Tape }[];
+}
+
+export interface WalkStand {
+  walk: { id: string; data: Walk };
+  planting: { id: string; data: Planting };
+  field: Field;
+  planter: Planter | null;
+  stops: WalkStop[];
+  /** Over the stops not chosen for their looks; null before the first plant is counted. */
+  summary: StandSummary | null;
+  rows: RowStand[];
+  weights: LatenessWeights;
+  ownWeights: boolean;
+  targetPerM2: number;
+  expectedPerM2: number;
+  spacingM: number;
+  denseStand: boolean;
+}
+
+/** Everything a screen needs to know of one walk, computed by the core from what is kept. */
+export function useWalkStand(walkId: string | undefined): WalkStand | null {
+  const walk = useAppSelector((state) => selectOne(state, 'walk', walkId));
+  const planting = useAppSelector((state) => selectOne(state, 'planting', walk?.data.plantingId));
+  const field = useAppSelector((state) => selectOne(state, 'field', planting?.data.fieldId));
+  const planter = useAppSelector((state) => selectOne(state, 'planter', planting?.data.planterId));
+  const stops = useAppSelector((state) => selectChildren(state, 'stop', 'walkId', walkId));
+  const observations = useAppSelector((state) => selectAll(state, 'observation'));
+  const weightsOfWorkspace = useWorkspace()?.data.weights ?? null;
+  return useMemo(() => {
+    if (!walk || !planting || !field) return null;
+    const walkStops = stops
+      .map(({ id, data }) => stopWith(id, data, observations))
+      .sort((a, b) => a.data.ordinal - b.data.ordinal);
+    const weights = weightsOfWorkspace ?? DEFAULT_WEIGHTS;
+    const usable = walkStops.filter(({ data, counts }) => !data.chosen && counts.length > 0);
+    const summary =
+      usable.length > 0
+        ? summariseStand(
+            usable.map(({ id, counts }) => ({ id, counts: counts.map(({ data }) => data) })),
+            { weights },
+          )
+        : null;
+    const rowCounts = usable.flatMap(({ counts }) =>
+      counts.flatMap(({ data }) => (data.row === null ? [] : [{ ...data, row: data.row }])),
+    );
+    const { rowWidthM, seedsPerM2, germination, fieldLoss, crop } = planting.data;
+    return {
+      walk,
+      planting,
+      field: field.data,
+      planter: planter?.data ?? null,
+      stops: walkStops,
+      summary,
+      rows: walk.data.method === 'everyRow' ? standByRow(rowCounts) : [],
+      weights,
+      ownWeights: weightsOfWorkspace !== null,
+      targetPerM2: seedsPerM2,
+      expectedPerM2: expectedStand({ seedsPerM2, germination, fieldLoss }),
+      spacingM: targetSpacing({ rowWidthM, populationPerM2: seedsPerM2 }),
+      denseStand: CROP_FACTS[crop].denseStand,
+    };
+  }, [walk, planting, field, planter, stops, observations, weightsOfWorkspace]);
+}
+
+function stopWith(id: string, data: Stop, observations: Kept<'observation'>[]): WalkStop {
+  const own = observations.filter((observation) => observation.data.stopId === id);
+  return {
+    id,
+    data,
+    counts: own.flatMap(({ id: at, data: count }) =>
+      count.type === 'count' ? [{ id: at, data: count }] : [],
+    ),
+    tapes: own.flatMap(({ id: at, data: tape }) =>
+      tape.type === 'tape' ? [{ id: at, data: tape }] : [],
+    ),
+  };
+}
+
+/** Plants of one count, all stages. */
+export const plantsOf = ({ inStep, oneBehind, twoBehind }: Count) => inStep + oneBehind + twoBehind;

@@ -1,0 +1,192 @@
+import type { Conflict, Kept, Kind } from '@sendero/core';
+import { Button, NativeSelect } from '@mantine/core';
+import { useState } from 'react';
+import { longDate, shortDate } from '../app/dates.ts';
+import { nowOn, useAll, useDevice, useToday } from '../data/hooks.ts';
+import { useAppSelector } from '../data/store.ts';
+import { Preferences } from './Preferences.tsx';
+import { statusWords } from './syncState.ts';
+import { useRecordWords } from './recordWords.ts';
+
+/** What this device holds and has not sent, what the server refused, and what was edited twice. */
+export default function DeviceScreen() {
+  const device = useDevice();
+  const sync = useAppSelector((state) => state.sync);
+  const words = statusWords(sync);
+  const describe = useRecordWords();
+  const conflicts = useAll('conflict').filter(({ data }) => data.resolvedAt === null);
+  const [problem, setProblem] = useState('');
+  return (
+    <div className="stack" style={{ maxWidth: 760 }}>
+      <h1>This device</h1>
+      <section className="sheet stack tight" aria-label="Sending">
+        <p className={words.state === 'refused' || words.state === 'problem' ? 'warn' : ''}>
+          <strong>{words.long}</strong>
+        </p>
+        {sync.lastSentAt && (
+          <p className="small soft">
+            Last sent {longDate(sync.lastSentAt)} at {sync.lastSentAt.slice(11, 16)} UTC.
+          </p>
+        )}
+        <div>
+          <Button variant="default" h={48} onClick={() => device.syncSoon(0)}>
+            Send and fetch now
+          </Button>
+        </div>
+      </section>
+      {sync.refused.length > 0 && (
+        <section className="stack tight">
+          <h2>Refused by the server</h2>
+          {sync.refused.map(({ order, touches, problems }) => (
+            <div key={order} className="sheet rule-left signal stack tight">
+              <strong>
+                {touches.map((key) => describe(...(key.split(' ') as [Kind, string]))).join(', ')}
+              </strong>
+              {Object.entries(problems).map(([field, text]) => (
+                <p key={field}>{text}</p>
+              ))}
+              <p className="small soft">
+                It is kept on this device. Correct it where it was entered and it is sent again; or
+                give it up.
+              </p>
+              <div>
+                <Button variant="default" h={48} onClick={() => void device.discard(order)}>
+                  Give up this change
+                </Button>
+              </div>
+            </div>
+          ))}
+        </section>
+      )}
+      {conflicts.length > 0 && (
+        <section className="stack tight">
+          <h2>Edited twice, apart</h2>
+          <p>
+            Both versions are kept. Choose the one to go on with; the other stays in the history.
+          </p>
+          {conflicts.map((conflict) => (
+            <ConflictChoice key={conflict.id} conflict={conflict} />
+          ))}
+        </section>
+      )}
+      <Preferences />
+      <section className="sheet stack tight">
+        <h2>Who is here</h2>
+        <NativeSelect
+          label="Work as"
+          value={sync.session?.person.id ?? ''}
+          style={{ maxWidth: 320 }}
+          disabled={sync.unsent > 0 || sync.refused.length > 0}
+          error={problem}
+          description={
+            sync.unsent > 0
+              ? 'Possible when everything is sent.'
+              : 'Entries are kept under this name.'
+          }
+          onChange={(event) =>
+            void device
+              .becomePerson(event.currentTarget.value)
+              .then((done) =>
+                setProblem(done ? '' : 'This needs a connection: try again when there is one.'),
+              )
+          }
+          data={(sync.session?.people ?? []).map(({ id, name, role }) => ({
+            value: id,
+            label: `${name}, ${role}`,
+          }))}
+        />
+      </section>
+    </div>
+  );
+}
+
+function ConflictChoice({ conflict }: { conflict: Kept<'conflict'> }) {
+  const device = useDevice();
+  const today = useToday();
+  const describe = useRecordWords();
+  const { recordKind, recordId, version, deletes, by, at } = conflict.data as Conflict & {
+    recordKind: Kind;
+  };
+  const current = useAppSelector((state) => state.records[recordKind].entities[recordId]);
+  const settle = (take: boolean) => {
+    const done = {
+      op: 'put' as const,
+      kind: 'conflict' as const,
+      id: conflict.id,
+      data: { ...conflict.data, resolvedAt: nowOn(today) },
+    };
+    const choice = deletes
+      ? { op: 'delete' as const, kind: recordKind, id: recordId }
+      : { op: 'put' as const, kind: recordKind, id: recordId, data: version };
+    device.edit(take ? [choice, done] : [done]);
+  };
+  const differing = current ? differences(current.data, version) : [];
+  return (
+    <div className="sheet stack tight" data-testid="conflict">
+      <strong>{describe(recordKind, recordId)}</strong>
+      <table className="figures">
+        <thead>
+          <tr>
+            <th scope="col">What differs</th>
+            <th scope="col">{current?.editedBy}</th>
+            <th scope="col">
+              {by}, {shortDate(at)}
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {deletes ? (
+            <tr>
+              <td>the record</td>
+              <td>kept</td>
+              <td>deleted</td>
+            </tr>
+          ) : (
+            differing.map(({ name, ours, theirs }) => (
+              <tr key={name}>
+                <td>{name}</td>
+                <td>{ours}</td>
+                <td>{theirs}</td>
+              </tr>
+            ))
+          )}
+        </tbody>
+      </table>
+      <div className="row">
+        <Button variant="default" h={48} onClick={() => settle(false)}>
+          Keep {current?.editedBy}’s
+        </Button>
+        <Button variant="default" h={48} onClick={() => settle(true)}>
+          Take {by}’s
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+const FIELD_WORDS: Record<string, string> = {
+  inStep: 'in step',
+  oneBehind: 'one stage behind',
+  twoBehind: 'two or more behind',
+  positionsM: 'plants on the tape',
+  chosen: 'chosen for its looks',
+  travel: 'planter drove',
+};
+
+/** Attributes in which two versions differ, in words. */
+function differences(a: unknown, b: unknown): { name: string; ours: string; theirs: string }[] {
+  const [ours, theirs] = [a, b] as Record<string, unknown>[];
+  const print = (value: unknown) =>
+    Array.isArray(value)
+      ? `${value.length}`
+      : typeof value === 'object'
+        ? JSON.stringify(value)
+        : String(value);
+  return [...new Set([...Object.keys(ours!), ...Object.keys(theirs!)])]
+    .filter((name) => JSON.stringify(ours![name]) !== JSON.stringify(theirs![name]))
+    .map((name) => ({
+      name: FIELD_WORDS[name] ?? name,
+      ours: print(ours![name]),
+      theirs: print(theirs![name]),
+    }));
+}

@@ -1,0 +1,43 @@
+import type { Kind, Observation } from '@sendero/core';
+import { useStore } from 'react-redux';
+import { selectOne } from '../data/hooks.ts';
+import type { RootState } from '../data/store.ts';
+
+/** Names a record as a person knows it: “Long Forty, stop 3, row 4”. */
+export function useRecordWords(): (kind: Kind, id: string) => string {
+  const store = useStore<RootState>();
+  return (kind, id) => {
+    const state = store.getState();
+    const observation =
+      kind === 'observation'
+        ? (selectOne(state, 'observation', id)?.data as Observation | undefined)
+        : undefined;
+    const stop =
+      kind === 'stop'
+        ? selectOne(state, 'stop', id)
+        : selectOne(state, 'stop', observation?.stopId);
+    const walk =
+      kind === 'walk' ? selectOne(state, 'walk', id) : selectOne(state, 'walk', stop?.data.walkId);
+    const planting =
+      kind === 'planting'
+        ? selectOne(state, 'planting', id)
+        : selectOne(state, 'planting', walk?.data.plantingId);
+    const field =
+      kind === 'field'
+        ? selectOne(state, 'field', id)
+        : selectOne(state, 'field', planting?.data.fieldId);
+    const own =
+      kind === 'grower' || kind === 'planter'
+        ? (selectOne(state, kind, id)?.data as { name: string } | undefined)?.name
+        : undefined;
+    const parts = [
+      own ?? field?.data.name ?? kind,
+      stop && `stop ${stop.data.ordinal}`,
+      observation?.row && `row ${observation.row}`,
+      observation?.type === 'tape' && 'tape',
+      kind === 'walk' && 'stand walk',
+      kind === 'planting' && 'planting',
+    ];
+    return parts.filter(Boolean).join(', ');
+  };
+}

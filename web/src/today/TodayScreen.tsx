@@ -1,0 +1,146 @@
+import { CROP_FACTS } from '@sendero/core';
+import { Button } from '@mantine/core';
+import { Link } from 'react-router';
+import { longDate, shortDate } from '../app/dates.ts';
+import { useAll, useToday } from '../data/hooks.ts';
+import { useAppSelector } from '../data/store.ts';
+import { StandScale } from '../stand/StandScale.tsx';
+import { useWalkStand } from '../stand/useWalkStand.ts';
+import { statusWords } from '../sync/syncState.ts';
+import { useTrails, type PlantingOnTrail } from '../trail/useTrails.ts';
+import { useUnits } from '../units/useUnits.ts';
+
+/** What to do where, why and by when; what waits to sync; what is new. */
+export default function TodayScreen() {
+  const today = useToday();
+  const trails = useTrails();
+  const sync = useAppSelector((state) => state.sync);
+  const conflicts = useAll('conflict').filter(({ data }) => data.resolvedAt === null);
+  const walkMark = (one: PlantingOnTrail) => one.marks.find(({ mark }) => mark === 'standWalk')!;
+  const todo = trails.filter((one) => one.open || ['due', 'overdue'].includes(walkMark(one).state));
+  const latest = trails
+    .flatMap(({ walks }) => walks)
+    .filter(({ data }) => data.finishedAt)
+    .sort((a, b) => (a.data.finishedAt! < b.data.finishedAt! ? 1 : -1));
+  const words = statusWords(sync);
+  return (
+    <div className="stack">
+      <h1>Today, {longDate(today)}</h1>
+      {(words.state === 'waiting' ||
+        words.state === 'refused' ||
+        words.state === 'problem' ||
+        conflicts.length > 0) && (
+        <section
+          className={`rule-left ${words.state === 'waiting' ? '' : 'signal'}`}
+          aria-label="Waiting on this device"
+        >
+          {words.state !== 'sent' && <p>{words.long}</p>}
+          {conflicts.length > 0 && (
+            <p>
+              {conflicts.length === 1
+                ? 'One record was edited twice, apart.'
+                : `${conflicts.length} records were edited twice, apart.`}{' '}
+              <Link to="/device">Choose the version to go on with</Link>
+            </p>
+          )}
+        </section>
+      )}
+      <div className="columns two">
+        <section className="stack tight">
+          <h2>To do</h2>
+          {todo.length === 0 &&
+            (trails.length === 0 ? (
+              <p>
+                Start with a grower and a field. <Link to="/fields">Add the first field</Link>
+              </p>
+            ) : (
+              <p>Nothing is due. The next windows are on each planting’s trail.</p>
+            ))}
+          <ul className="list-plain sheet" hidden={todo.length === 0}>
+            {todo.map((one, i) => {
+              const mark = walkMark(one);
+              return (
+                <li key={one.planting.id} className="task">
+                  <div>
+                    <Link to={`/plantings/${one.planting.id}`}>
+                      <strong>{one.field.data.name}</strong>
+                    </Link>{' '}
+                    <span className="soft">{one.growerName}</span>
+                    <div>
+                      {one.open
+                        ? `Stand walk under way since ${shortDate(one.open.data.startedAt)}, ${one.open.data.walkedBy}`
+                        : `Stand walk, ${CROP_FACTS[one.planting.data.crop].label.toLowerCase()} ${one.planting.data.variety}`}
+                    </div>
+                    <div className="small soft">
+                      {one.open ? (
+                        'Go on at the next stop, or finish it.'
+                      ) : (
+                        <>
+                          <span className={mark.state === 'overdue' ? 'warn' : ''}>
+                            {mark.state === 'overdue'
+                              ? `Overdue since ${shortDate(mark.to)}`
+                              : `By ${shortDate(mark.to)}`}
+                          </span>
+                          . {mark.reason}
+                        </>
+                      )}
+                    </div>
+                  </div>
+                  <Button
+                    component={Link}
+                    to={one.open ? `/walks/${one.open.id}` : `/plantings/${one.planting.id}/walk`}
+                    variant={i === 0 ? 'filled' : 'default'}
+                    h={48}
+                  >
+                    {one.open ? 'Go on' : 'Walk'}
+                  </Button>
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+        <section className="stack tight">
+          <h2>Newest results</h2>
+          {latest.length === 0 && <p className="soft">The first finished walk appears here.</p>}
+          {latest.slice(0, 3).map(({ id }) => (
+            <NewestResult key={id} walkId={id} />
+          ))}
+        </section>
+      </div>
+    </div>
+  );
+}
+
+function NewestResult({ walkId }: { walkId: string }) {
+  const units = useUnits();
+  const stand = useWalkStand(walkId);
+  if (!stand?.summary) return null;
+  const kind = units.standKind(stand.denseStand);
+  const { summary } = stand;
+  return (
+    <Link
+      to={`/walks/${walkId}/result`}
+      className="sheet stack tight"
+      style={{ color: 'inherit', textDecoration: 'none' }}
+    >
+      <div className="row spread">
+        <strong>{stand.field.name}</strong>
+        <span className="small soft">
+          {shortDate(stand.walk.data.startedAt)}, {stand.walk.data.walkedBy}
+        </span>
+      </div>
+      <div>
+        <strong>{units.show(summary.meanPerM2, kind)}</strong>,{' '}
+        {Math.round((100 * summary.meanPerM2) / stand.expectedPerM2)} % of the expected live stand
+      </div>
+      <StandScale
+        stops={summary.stops.map(({ id, perM2 }) => ({ id, perM2, label: '' }))}
+        meanPerM2={summary.meanPerM2}
+        intervalPerM2={summary.intervalPerM2}
+        targetPerM2={stand.targetPerM2}
+        expectedPerM2={stand.expectedPerM2}
+        denseStand={stand.denseStand}
+      />
+    </Link>
+  );
+}

@@ -1,0 +1,89 @@
+import type { TrailMark, WayMark } from '@sendero/core';
+import { Link } from 'react-router';
+import { shortDate } from '../app/dates.ts';
+
+const LABELS: Record<WayMark, string> = {
+  targets: 'Targets',
+  standWalk: 'Stand walk',
+  result: 'Result',
+};
+const STATES = { done: 'done', due: 'due now', overdue: 'overdue', later: 'later' };
+
+/** The planting's path through the season; each way-mark leads to its work. */
+export function Trail({
+  marks,
+  links,
+}: {
+  marks: TrailMark[];
+  links: Partial<Record<WayMark, string>>;
+}) {
+  const width = 760;
+  const x = (i: number) => 70 + (i * (width - 140)) / (marks.length - 1);
+  const y = (i: number) => (i % 2 === 0 ? 52 : 34);
+  const path = marks
+    .map((_, i) =>
+      i === 0
+        ? `M${x(0) - 60} 60 Q${x(0) - 20} 62 ${x(0)} ${y(0)}`
+        : `S${(x(i - 1) + x(i)) / 2} ${i % 2 ? 20 : 66} ${x(i)} ${y(i)}`,
+    )
+    .join(' ');
+  return (
+    <nav className="trail" aria-label="Trail of this planting">
+      <svg viewBox={`0 0 ${width} 118`} style={{ width: '100%', minWidth: 340, display: 'block' }}>
+        <path
+          d={path}
+          fill="none"
+          stroke="var(--clay)"
+          strokeWidth={4}
+          strokeLinecap="round"
+          strokeDasharray="0.1 10"
+        />
+        {marks.map(({ mark, state, from, to }, i) => {
+          const act = state === 'due' || state === 'overdue';
+          const dates = from === to ? shortDate(from) : `${shortDate(from)} – ${shortDate(to)}`;
+          const drawing = (
+            <g>
+              <rect x={x(i) - 70} y={4} width={140} height={110} fill="transparent" />
+              <circle
+                cx={x(i)}
+                cy={y(i)}
+                r={15}
+                fill={state === 'done' ? 'var(--clay)' : 'var(--sheet)'}
+                stroke={act ? 'var(--signal)' : 'var(--clay)'}
+                strokeWidth={act ? 5 : 3}
+              />
+              {state === 'done' && (
+                <path
+                  d={`M${x(i) - 6} ${y(i)}l4 5 8-10`}
+                  fill="none"
+                  stroke="var(--paper)"
+                  strokeWidth={3}
+                />
+              )}
+              <text x={x(i)} y={86} fontSize={17} fontWeight={650} textAnchor="middle">
+                {LABELS[mark]}
+              </text>
+              <text
+                x={x(i)}
+                y={106}
+                fontSize={14}
+                textAnchor="middle"
+                style={{ fill: act ? 'var(--signal)' : 'var(--ink-soft)' }}
+              >
+                {state === 'done' ? `done ${shortDate(to)}` : `${STATES[state]}, ${dates}`}
+              </text>
+            </g>
+          );
+          const link = links[mark];
+          return link ? (
+            <Link key={mark} to={link} aria-label={`${LABELS[mark]}, ${STATES[state]}, ${dates}`}>
+              {drawing}
+            </Link>
+          ) : (
+            <g key={mark}>{drawing}</g>
+          );
+        })}
+      </svg>
+    </nav>
+  );
+}

@@ -1,0 +1,42 @@
+import {
+  read,
+  show,
+  showNumber,
+  unitSymbol,
+  type QuantityKind,
+  type UnitSystem,
+} from '@sendero/core';
+import { useMemo } from 'react';
+import { useAppSelector } from '../data/store.ts';
+
+export interface Units {
+  system: UnitSystem;
+  /** A figure with its unit. */
+  show(value: number, kind: QuantityKind): string;
+  /** The figure alone, where the unit stands beside it once. */
+  number(value: number, kind: QuantityKind): string;
+  symbol(kind: QuantityKind): string;
+  read(text: string, kind: QuantityKind): ReturnType<typeof read>;
+  /** “lower – upper unit” */
+  interval(interval: readonly [number, number], kind: QuantityKind): string;
+  /** How populations of a crop are spoken of. */
+  standKind(denseStand: boolean): QuantityKind;
+}
+
+/** The units of the person at this device. */
+export function useUnits(): Units {
+  const system = useAppSelector((state) => state.preferences.units);
+  return useMemo(
+    () => ({
+      system,
+      show: (value, kind) => show(value, kind, system),
+      number: (value, kind) => showNumber(value, kind, system),
+      symbol: (kind) => unitSymbol(kind, system),
+      read: (text, kind) => read(text, kind, system),
+      interval: ([lower, upper], kind) =>
+        `${showNumber(Math.max(0, lower), kind, system)} – ${show(upper, kind, system)}`,
+      standKind: (denseStand) => (denseStand ? 'denseStand' : 'population'),
+    }),
+    [system],
+  );
+}

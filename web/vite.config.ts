@@ -1,0 +1,30 @@
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
+
+export default defineConfig({
+  plugins: [
+    react(),
+    VitePWA({
+      registerType: 'prompt',
+      injectRegister: null,
+      manifest: {
+        name: 'Sendero',
+        short_name: 'Sendero',
+        description: 'Scout emerged stands, row by row',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#f5eee0',
+        theme_color: '#f5eee0',
+        icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
+      },
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+      },
+    }),
+  ],
+  server: { proxy: { '/api': process.env.SENDERO_API ?? 'http://127.0.0.1:4180' } },
+  build: { target: 'es2022', manifest: true, chunkSizeWarningLimit: 700 },
+});
