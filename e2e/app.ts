@@ -2,7 +2,13 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { createServer, type AddressInfo } from 'node:net';
 import { fileURLToPath } from 'node:url';
-import { test as base, expect, type Browser, type BrowserContext, type Page } from '@playwright/test';
+import {
+  test as base,
+  expect,
+  type Browser,
+  type BrowserContext,
+  type Page,
+} from '@playwright/test';
 import pg from 'pg';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
@@ -42,9 +48,25 @@ export class App {
     this.child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
       cwd: ROOT,
       stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: this.databaseUrl, PORT: String(this.port), SENDERO_DEMO: demo ? '1' : '0', SENDERO_WEB: 'web/dist' },
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        DATABASE_URL: this.databaseUrl,
+        PORT: String(this.port),
+        SENDERO_DEMO: demo ? '1' : '0',
+        SENDERO_WEB: 'web/dist',
+      },
     });
-    await expect.poll(() => fetch(`${this.url}/api/v1/health`).then((response) => response.ok, () => false), { timeout: 60_000 }).toBe(true);
+    await expect
+      .poll(
+        () =>
+          fetch(`${this.url}/api/v1/health`).then(
+            (response) => response.ok,
+            () => false,
+          ),
+        { timeout: 60_000 },
+      )
+      .toBe(true);
   }
 
   /** Kill -9: no goodbye. */
@@ -64,13 +86,31 @@ export class App {
 }
 
 export const test = base.extend<object, { demo: App; empty: App }>({
-  demo: [async ({}, use) => { const app = await App.start({ demo: true }); await use(app); await app.kill(); }, { scope: 'worker' }],
-  empty: [async ({}, use) => { const app = await App.start({ demo: false }); await use(app); await app.kill(); }, { scope: 'worker' }],
+  demo: [
+    async ({}, use) => {
+      const app = await App.start({ demo: true });
+      await use(app);
+      await app.kill();
+    },
+    { scope: 'worker' },
+  ],
+  empty: [
+    async ({}, use) => {
+      const app = await App.start({ demo: false });
+      await use(app);
+      await app.kill();
+    },
+    { scope: 'worker' },
+  ],
 });
 export { expect };
 
 /** A device of its own: storage and network apart from every other. */
-export async function newDevice(browser: Browser, app: App, person?: string): Promise<{ context: BrowserContext; page: Page }> {
+export async function newDevice(
+  browser: Browser,
+  app: App,
+  person?: string,
+): Promise<{ context: BrowserContext; page: Page }> {
   const context = await browser.newContext({ baseURL: app.url });
   const page = await context.newPage();
   await page.goto('/');
@@ -84,8 +124,10 @@ export async function newDevice(browser: Browser, app: App, person?: string): Pr
   return { context, page };
 }
 
-export const allSent = (page: Page) => expect(page.getByRole('status').first()).toHaveText(/^All sent/, { timeout: 40_000 });
-export const keptHere = (page: Page) => expect(page.getByRole('status').first()).toHaveText(/^(Kept here|All sent)/);
+export const allSent = (page: Page) =>
+  expect(page.getByRole('status').first()).toHaveText(/^All sent/, { timeout: 40_000 });
+export const keptHere = (page: Page) =>
+  expect(page.getByRole('status').first()).toHaveText(/^(Kept here|All sent)/);
 
 /** Opens a planting from the list of fields. */
 export async function openPlanting(page: Page, field: string): Promise<void> {
@@ -95,4 +137,5 @@ export async function openPlanting(page: Page, field: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1, name: field })).toBeVisible();
 }
 
-export const tally = (page: Page, which: 'inStep' | 'oneBehind' | 'twoBehind') => page.locator(`[data-tally=${which}]`);
+export const tally = (page: Page, which: 'inStep' | 'oneBehind' | 'twoBehind') =>
+  page.locator(`[data-tally=${which}]`);

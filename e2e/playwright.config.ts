@@ -10,7 +10,10 @@ export default defineConfig({
   outputDir: 'test-results/files',
   use: {
     ...devices['Desktop Chrome'],
-    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking'] },
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-background-networking'],
+    },
     trace: 'retain-on-failure',
   },
 });

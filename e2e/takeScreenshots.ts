@@ -6,7 +6,10 @@ const only = process.argv.slice(2);
 
 const open = (field: string) => async (page: Page) => {
   await page.goto(`${base}/fields`);
-  const section = page.locator('main div').filter({ has: page.getByRole('button', { name: `Edit ${field}` }) }).last();
+  const section = page
+    .locator('main div')
+    .filter({ has: page.getByRole('button', { name: `Edit ${field}` }) })
+    .last();
   await section.locator('xpath=..').getByRole('link').first().click();
   await page.getByRole('heading', { level: 1, name: field }).waitFor();
 };
@@ -23,22 +26,65 @@ const capture = async (page: Page) => {
 
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
-const shots: { name: string; size: { width: number; height: number }; go(page: Page): Promise<unknown>; whole?: boolean; dark?: boolean }[] = [
+const shots: {
+  name: string;
+  size: { width: number; height: number };
+  go(page: Page): Promise<unknown>;
+  whole?: boolean;
+  dark?: boolean;
+}[] = [
   { name: 'today', size: DESK, go: (page) => page.goto(base) },
   { name: 'today-phone', size: PHONE, go: (page) => page.goto(base) },
   { name: 'fields', size: DESK, go: (page) => page.goto(`${base}/fields`) },
   { name: 'planting', size: DESK, go: open('Long Forty') },
-  { name: 'planting-edit', size: DESK, whole: true, go: async (page) => { await open('Windmill East')(page); await page.getByRole('button', { name: 'Edit' }).click(); } },
-  { name: 'start-walk-phone', size: PHONE, go: async (page) => { await open('Windmill East')(page); await page.getByRole('link', { name: 'Walk the stand' }).click(); await page.getByRole('radiogroup').waitFor(); } },
+  {
+    name: 'planting-edit',
+    size: DESK,
+    whole: true,
+    go: async (page) => {
+      await open('Windmill East')(page);
+      await page.getByRole('button', { name: 'Edit' }).click();
+    },
+  },
+  {
+    name: 'start-walk-phone',
+    size: PHONE,
+    go: async (page) => {
+      await open('Windmill East')(page);
+      await page.getByRole('link', { name: 'Walk the stand' }).click();
+      await page.getByRole('radiogroup').waitFor();
+    },
+  },
   { name: 'capture', size: DESK, go: capture },
   { name: 'capture-phone', size: PHONE, go: capture },
-  { name: 'tape-phone', size: PHONE, go: async (page) => { await capture(page); await page.goto(page.url().replace(/(\?.*)?$/, '?stop=1')); await page.getByRole('button', { name: /^Row 9,/ }).click(); await page.getByRole('link', { name: 'Tape, row 9' }).click(); await page.getByTestId('tape-sd').waitFor(); } },
-  { name: 'result', size: DESK, whole: true, go: async (page) => { await result('Long Forty')(page); await page.locator('.recharts-bar').first().waitFor(); } },
+  {
+    name: 'tape-phone',
+    size: PHONE,
+    go: async (page) => {
+      await capture(page);
+      await page.goto(page.url().replace(/(\?.*)?$/, '?stop=1'));
+      await page.getByRole('button', { name: /^Row 9,/ }).click();
+      await page.getByRole('link', { name: 'Tape, row 9' }).click();
+      await page.getByTestId('tape-sd').waitFor();
+    },
+  },
+  {
+    name: 'result',
+    size: DESK,
+    whole: true,
+    go: async (page) => {
+      await result('Long Forty')(page);
+      await page.locator('.recharts-bar').first().waitFor();
+    },
+  },
   { name: 'result-phone', size: PHONE, go: result('Ditch Block') },
   { name: 'device', size: DESK, go: (page) => page.goto(`${base}/device`) },
 ];
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox'] });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox'],
+});
 for (const { name, size, go, whole } of shots) {
   if (only.length > 0 && !only.includes(name)) continue;
   const page = await browser.newPage({ viewport: size, deviceScaleFactor: 1 });
@@ -48,7 +94,10 @@ for (const { name, size, go, whole } of shots) {
   await page.getByText('All sent').waitFor();
   await go(page);
   await page.waitForTimeout(400);
-  await page.screenshot({ path: new URL(`../docs/screenshots/${name}.png`, import.meta.url).pathname, fullPage: whole ?? false });
+  await page.screenshot({
+    path: new URL(`../docs/screenshots/${name}.png`, import.meta.url).pathname,
+    fullPage: whole ?? false,
+  });
   await page.close();
 }
 await browser.close();

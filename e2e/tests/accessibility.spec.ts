@@ -1,18 +1,37 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, newDevice, openPlanting, test } from '../app.ts';
 
-const SIZES = { desk: { width: 1280, height: 800 }, phone: { width: 390, height: 844 }, 'small phone': { width: 360, height: 640 } };
+const SIZES = {
+  desk: { width: 1280, height: 800 },
+  phone: { width: 390, height: 844 },
+  'small phone': { width: 360, height: 640 },
+};
 
 for (const [size, viewport] of Object.entries(SIZES)) {
   for (const scheme of size === 'desk' ? ['light', 'dark'] : ['light']) {
-    test(`axe finds no violation and nothing overflows: ${size}, ${scheme}`, async ({ browser, demo }) => {
+    test(`axe finds no violation and nothing overflows: ${size}, ${scheme}`, async ({
+      browser,
+      demo,
+    }) => {
       const { context, page } = await newDevice(browser, demo);
       await page.setViewportSize(viewport);
-      await page.evaluate((value) => localStorage.setItem('mantine-color-scheme-value', value), scheme);
+      await page.evaluate(
+        (value) => localStorage.setItem('mantine-color-scheme-value', value),
+        scheme,
+      );
       const check = async (screen: string) => {
         const { violations } = await new AxeBuilder({ page }).analyze();
-        expect(violations.map(({ id, nodes }) => `${screen}: ${id} ${nodes.map(({ target }) => target).join(' | ')}`)).toEqual([]);
-        expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), `${screen} overflows`).toBeLessThanOrEqual(0);
+        expect(
+          violations.map(
+            ({ id, nodes }) => `${screen}: ${id} ${nodes.map(({ target }) => target).join(' | ')}`,
+          ),
+        ).toEqual([]);
+        expect(
+          await page.evaluate(
+            () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+          ),
+          `${screen} overflows`,
+        ).toBeLessThanOrEqual(0);
       };
       await page.goto('/');
       await expect(page.getByRole('heading', { name: 'To do' })).toBeVisible();

@@ -1,6 +1,8 @@
 import { allSent, App, expect, keptHere, newDevice, openPlanting, tally, test } from '../app.ts';
 
-test('the server is killed while 5,000 observations are on their way: each arrives exactly once', async ({ browser }) => {
+test('the server is killed while 5,000 observations are on their way: each arrives exactly once', async ({
+  browser,
+}) => {
   test.setTimeout(180_000);
   const app = await App.start({ demo: true });
   const { page } = await newDevice(browser, app);
@@ -19,28 +21,49 @@ test('the server is killed while 5,000 observations are on their way: each arriv
     const transaction = database.transaction('outbox', 'readwrite');
     for (let i = 0; i < 5000; i++) {
       const id = crypto.randomUUID();
-      const data = { stopId, type: 'count', row: 1, lengthM: 5, rowWidthM: 0.762, inStep: i % 40, oneBehind: 0, twoBehind: 0 };
+      const data = {
+        stopId,
+        type: 'count',
+        row: 1,
+        lengthM: 5,
+        rowWidthM: 0.762,
+        inStep: i % 40,
+        oneBehind: 0,
+        twoBehind: 0,
+      };
       transaction.objectStore('outbox').add({
-        commit: { id: crypto.randomUUID(), madeAt: new Date().toISOString(), changes: [{ op: 'put', kind: 'observation', id, baseRevision: 0, data }] },
-        touches: [`observation ${id}`], sent: false, refused: null,
+        commit: {
+          id: crypto.randomUUID(),
+          madeAt: new Date().toISOString(),
+          changes: [{ op: 'put', kind: 'observation', id, baseRevision: 0, data }],
+        },
+        touches: [`observation ${id}`],
+        sent: false,
+        refused: null,
       });
     }
     await new Promise((resolve) => (transaction.oncomplete = resolve));
     database.close();
   });
-  const before = Number((await app.sql<{ n: string }>('SELECT count(*) AS n FROM observations'))[0]!.n);
+  const before = Number(
+    (await app.sql<{ n: string }>('SELECT count(*) AS n FROM observations'))[0]!.n,
+  );
   const answered = page.waitForResponse((response) => response.url().endsWith('/commits'));
   await page.context().setOffline(false);
   await page.reload();
   await answered;
   await page.waitForRequest((request) => request.url().endsWith('/commits'));
   await app.kill();
-  const meanwhile = Number((await app.sql<{ n: string }>('SELECT count(*) AS n FROM observations'))[0]!.n);
+  const meanwhile = Number(
+    (await app.sql<{ n: string }>('SELECT count(*) AS n FROM observations'))[0]!.n,
+  );
   expect(meanwhile).toBeLessThan(before + 5000);
   await app.run();
   await page.goto(`${app.url}/device`);
   await page.getByRole('button', { name: 'Send and fetch now' }).click();
-  await expect(page.getByText('Everything on this device is with the server.')).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByText('Everything on this device is with the server.')).toBeVisible({
+    timeout: 120_000,
+  });
   const [counted] = await app.sql<{ n: string; changes: string; twice: string }>(
     `SELECT count(*) AS n, (SELECT count(*) FROM changes WHERE kind = 'observation') AS changes, (SELECT count(*) FROM observations WHERE revision > 1) AS twice FROM observations`,
   );
@@ -51,8 +74,18 @@ test('the server is killed while 5,000 observations are on their way: each arriv
 test('a tab closed in mid-count loses no tap', async ({ browser, demo }) => {
   const { context, page } = await newDevice(browser, demo);
   await openPlanting(page, 'Windmill East');
-  await page.getByRole('link', { name: /walk/i }).filter({ hasText: /stand|Go on/ }).first().click();
-  if (await page.getByRole('button', { name: 'Start the walk' }).isVisible({ timeout: 2000 }).catch(() => false)) await page.getByRole('button', { name: 'Start the walk' }).click();
+  await page
+    .getByRole('link', { name: /walk/i })
+    .filter({ hasText: /stand|Go on/ })
+    .first()
+    .click();
+  if (
+    await page
+      .getByRole('button', { name: 'Start the walk' })
+      .isVisible({ timeout: 2000 })
+      .catch(() => false)
+  )
+    await page.getByRole('button', { name: 'Start the walk' }).click();
   await page.getByRole('button', { name: /^Row 7,/ }).click();
   await context.setOffline(true);
   for (let i = 0; i < 23; i++) await tally(page, 'inStep').click();
@@ -65,14 +98,22 @@ test('a tab closed in mid-count loses no tap', async ({ browser, demo }) => {
   await context.close();
 });
 
-test('a whole walk without a network, reloaded in between, arrives when it is back', async ({ browser, demo }) => {
+test('a whole walk without a network, reloaded in between, arrives when it is back', async ({
+  browser,
+  demo,
+}) => {
   const { context, page } = await newDevice(browser, demo);
   await page.evaluate(() => navigator.serviceWorker.ready);
   await page.reload();
   await context.setOffline(true);
   await page.reload();
   await page.getByRole('link', { name: 'Fields' }).first().click();
-  await page.getByRole('button', { name: 'Edit Ditch Block' }).locator('xpath=ancestor::div[ul][1]').getByRole('link').first().click();
+  await page
+    .getByRole('button', { name: 'Edit Ditch Block' })
+    .locator('xpath=ancestor::div[ul][1]')
+    .getByRole('link')
+    .first()
+    .click();
   await page.getByRole('link', { name: 'New stand walk' }).click();
   await page.getByRole('radio', { name: /Both sides/ }).click();
   await page.getByRole('button', { name: 'Start the walk' }).click();
@@ -101,7 +142,10 @@ test('a whole walk without a network, reloaded in between, arrives when it is ba
   await other.context.close();
 });
 
-test('two devices edit one stop: both versions are kept and the choice is shown', async ({ browser, demo }) => {
+test('two devices edit one stop: both versions are kept and the choice is shown', async ({
+  browser,
+  demo,
+}) => {
   const noor = await newDevice(browser, demo);
   const ife = await newDevice(browser, demo, 'Ife Marlow, scout');
   for (const { page } of [noor, ife]) {
@@ -110,7 +154,9 @@ test('two devices edit one stop: both versions are kept and the choice is shown'
     await page.getByRole('button', { name: /^Row 5,/ }).click();
     await page.context().setOffline(true);
   }
-  const start = Number(/now (\d+)/.exec((await tally(noor.page, 'inStep').getAttribute('aria-label'))!)![1]);
+  const start = Number(
+    /now (\d+)/.exec((await tally(noor.page, 'inStep').getAttribute('aria-label'))!)![1],
+  );
   await tally(noor.page, 'inStep').click();
   for (let i = 0; i < 3; i++) await tally(ife.page, 'inStep').click();
   await noor.context.setOffline(false);
@@ -145,5 +191,7 @@ test('a deleted field comes back with undo', async ({ browser, empty }) => {
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Reed Corner', { exact: true })).toBeVisible();
   await allSent(page);
-  expect(await empty.sql(`SELECT 1 FROM fields WHERE name = 'Reed Corner' AND deleted_at IS NULL`)).toHaveLength(1);
+  expect(
+    await empty.sql(`SELECT 1 FROM fields WHERE name = 'Reed Corner' AND deleted_at IS NULL`),
+  ).toHaveLength(1);
 });

@@ -1,6 +1,9 @@
 import { allSent, expect, openPlanting, tally, test } from '../app.ts';
 
-test('the whole job by mouse: field, planter, planting, walk, tape, result', async ({ browser, empty }) => {
+test('the whole job by mouse: field, planter, planting, walk, tape, result', async ({
+  browser,
+  empty,
+}) => {
   const page = await browser.newPage({ baseURL: empty.url });
   await page.goto('/fields');
   await page.getByRole('button', { name: 'Add a planter' }).click();
@@ -40,7 +43,10 @@ test('the whole job by mouse: field, planter, planting, walk, tape, result', asy
   await page.getByRole('button', { name: 'Start the walk' }).click();
 
   // 30 plants on 1/1000 acre are 30,000 an acre.
-  for (const [stop, plants] of [[1, 30], [2, 28]] as const) {
+  for (const [stop, plants] of [
+    [1, 30],
+    [2, 28],
+  ] as const) {
     await expect(page.getByRole('heading', { name: `stop ${stop}` })).toBeVisible();
     for (let i = 0; i < plants - 2; i++) await tally(page, 'inStep').click();
     await tally(page, 'oneBehind').click();
@@ -73,14 +79,19 @@ test('the whole job by mouse: field, planter, planting, walk, tape, result', asy
   await expect(page.getByTestId('population')).toHaveText('29,000/ac');
   // Mean 29,000, SE 1,000, t(0.975, 1) = 12.706: 16,300 to 41,700.
   await expect(page.getByText('95 % interval 16,300 – 41,700/ac')).toBeVisible();
-  await expect(page.getByText('Both schools', { exact: false }).or(page.getByText('both schools')).first()).toBeVisible();
+  await expect(
+    page.getByText('Both schools', { exact: false }).or(page.getByText('both schools')).first(),
+  ).toBeVisible();
   // 0.75 for one behind, 0 for two: 28.75 and 26.75 give 27,750.
   await expect(page.getByText('27,800/ac').or(page.getByText('27,700/ac'))).toBeVisible();
   await allSent(page);
   expect(await empty.sql('SELECT 1 FROM observations')).toHaveLength(3);
 });
 
-test('a whole stop by keyboard alone, rows mirrored on the return pass', async ({ browser, demo }) => {
+test('a whole stop by keyboard alone, rows mirrored on the return pass', async ({
+  browser,
+  demo,
+}) => {
   const page = await browser.newPage({ baseURL: demo.url });
   await openPlanting(page, 'Windmill East');
   await page.getByRole('link', { name: 'Walk the stand' }).focus();
@@ -112,8 +123,12 @@ test('the demo shows what was put in: row 4 of Goose thin and late', async ({ br
   const page = await browser.newPage({ baseURL: demo.url });
   await openPlanting(page, 'Long Forty');
   await page.getByRole('link', { name: /row by row/ }).click();
-  await expect(page.getByText(/Row 4 stands thinner than the other rows|Rows .*4.* stand thinner/)).toBeVisible();
-  await expect(page.getByText(/Row 4 has more plants behind|Rows .*4.* have more plants behind/)).toBeVisible();
+  await expect(
+    page.getByText(/Row 4 stands thinner than the other rows|Rows .*4.* stand thinner/),
+  ).toBeVisible();
+  await expect(
+    page.getByText(/Row 4 has more plants behind|Rows .*4.* have more plants behind/),
+  ).toBeVisible();
   await expect(page.getByRole('img', { name: /Plants by planter row/ })).toBeVisible();
   await expect(page.locator('.recharts-bar').first()).toBeVisible();
 });
@@ -130,7 +145,10 @@ test('a stop chosen for its looks stays out of the mean', async ({ browser, demo
   await expect(soFar).toHaveText(before!);
 });
 
-test('bad input is refused beside the field, and nothing typed is lost', async ({ browser, demo }) => {
+test('bad input is refused beside the field, and nothing typed is lost', async ({
+  browser,
+  demo,
+}) => {
   const page = await browser.newPage({ baseURL: demo.url });
   await openPlanting(page, 'Windmill East');
   await page.getByRole('button', { name: 'Edit' }).click();
@@ -139,7 +157,9 @@ test('bad input is refused beside the field, and nothing typed is lost', async (
   await page.getByLabel('Row width').fill('0');
   await page.getByLabel('Variety').fill('AB-112');
   await page.getByRole('button', { name: 'Keep the changes' }).click();
-  await expect(page.getByText('Enter a row width between 2 in (5 cm) and 10 ft (3 m).')).toBeVisible();
+  await expect(
+    page.getByText('Enter a row width between 2 in (5 cm) and 10 ft (3 m).'),
+  ).toBeVisible();
   await expect(page.getByLabel('Variety')).toHaveValue('AB-112');
   await page.getByRole('button', { name: 'Cancel' }).click();
 

@@ -16,7 +16,7 @@ export function Shell() {
   const ready = useAppSelector((state) => state.sync.ready);
   const workspace = useWorkspace();
   const inField = FIELD_SCREENS.test(pathname);
-  useEffect(() => window.scrollTo(0, 0), [pathname]);
+  useEffect(() => void window.scrollTo(0, 0), [pathname]);
   return (
     <div className={inField ? 'in-field' : undefined}>
       <a className="skip-link" href="#work">

@@ -1,5 +1,6 @@
 import { intervalClass, slotsSpanned } from '@sendero/core';
 import type { MouseEvent } from 'react';
+import { useDrawingWidth } from '../app/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
 interface Props {
@@ -13,7 +14,6 @@ interface Props {
   height?: number;
 }
 
-const WIDTH = 1000;
 const PAD = 14;
 
 /** A stretch of row to scale: tape along it, plants on it, gaps and doubles drawn where they are. */
@@ -27,105 +27,109 @@ export function RowRibbon({
   height = 96,
 }: Props) {
   const units = useUnits();
-  const x = (m: number) => PAD + (m / lengthM) * (WIDTH - 2 * PAD);
+  const { ref, width } = useDrawingWidth(640);
+  const x = (m: number) => PAD + (m / lengthM) * (width - 2 * PAD);
   const ground = height - 34;
   const metric = units.system === 'metric';
   const tick = metric ? (lengthM > 12 ? 1 : 0.5) : lengthM > 6 ? 0.6096 : 0.3048;
   const ticks = Array.from({ length: Math.floor(lengthM / tick) + 1 }, (_, i) => i * tick);
+  const every = Math.max(1, Math.ceil((40 * ticks.length) / width));
   const tap = (event: MouseEvent<SVGSVGElement>) => {
     if (!onTap) return;
     const box = event.currentTarget.getBoundingClientRect();
-    const m = (((event.clientX - box.left) / box.width) * WIDTH - PAD) / (WIDTH - 2 * PAD);
+    const m = (((event.clientX - box.left) / box.width) * width - PAD) / (width - 2 * PAD);
     onTap(Math.min(lengthM, Math.max(0, m * lengthM)));
   };
   const radius = Math.min(9, Math.max(4, (x(referenceM) - x(0)) * 0.3));
   return (
-    <svg
-      className="ribbon"
-      viewBox={`0 0 ${WIDTH} ${height}`}
-      preserveAspectRatio="none"
-      role="img"
-      aria-label={label}
-      onClick={tap}
-      style={{ height, cursor: onTap ? 'crosshair' : undefined }}
-    >
-      <rect x={0} y={ground} width={WIDTH} height={10} fill="var(--soil)" />
-      {positionsM.slice(1).map((at, i) => {
-        const slots = slotsSpanned(at - positionsM[i]!, referenceM);
-        const kind = intervalClass(slots);
-        if (kind === 'single') return null;
-        const from = x(positionsM[i]!);
-        return kind === 'miss' ? (
-          <g key={i}>
-            <rect
-              x={from + radius}
-              width={Math.max(2, x(at) - from - 2 * radius)}
-              y={ground - 22}
-              height={22}
+    <div ref={ref}>
+      <svg
+        className="ribbon"
+        width={width}
+        height={height}
+        role="img"
+        aria-label={label}
+        onClick={tap}
+        style={{ cursor: onTap ? 'crosshair' : undefined }}
+      >
+        <rect x={0} y={ground} width={width} height={10} fill="var(--soil)" />
+        {positionsM.slice(1).map((at, i) => {
+          const slots = slotsSpanned(at - positionsM[i]!, referenceM);
+          const kind = intervalClass(slots);
+          if (kind === 'single') return null;
+          const from = x(positionsM[i]!);
+          return kind === 'miss' ? (
+            <g key={i}>
+              <rect
+                x={from + radius}
+                width={Math.max(2, x(at) - from - 2 * radius)}
+                y={ground - 22}
+                height={22}
+                fill="none"
+                stroke="var(--signal)"
+                strokeWidth={2}
+                strokeDasharray="5 4"
+              />
+              <text
+                x={(from + x(at)) / 2}
+                y={ground - 6}
+                fontSize={14}
+                textAnchor="middle"
+                style={{ fill: 'var(--signal)' }}
+              >
+                {slots - 1}
+              </text>
+            </g>
+          ) : (
+            <path
+              key={i}
+              d={`M${from} ${ground - 34}v-8h${Math.max(3, x(at) - from)}v8`}
               fill="none"
               stroke="var(--signal)"
               strokeWidth={2}
-              strokeDasharray="5 4"
             />
-            <text
-              x={(from + x(at)) / 2}
-              y={ground - 6}
-              fontSize={14}
-              textAnchor="middle"
-              style={{ fill: 'var(--signal)' }}
-            >
-              {slots - 1}
-            </text>
+          );
+        })}
+        {positionsM.map((at, i) => (
+          <g key={i}>
+            <line
+              x1={x(at)}
+              x2={x(at)}
+              y1={ground}
+              y2={ground - 16}
+              stroke="var(--leaf)"
+              strokeWidth={2.5}
+            />
+            <ellipse cx={x(at)} cy={ground - 20} rx={radius} ry={radius * 0.8} fill="var(--leaf)" />
           </g>
-        ) : (
-          <path
-            key={i}
-            d={`M${from} ${ground - 34}v-8h${Math.max(3, x(at) - from)}v8`}
-            fill="none"
-            stroke="var(--signal)"
-            strokeWidth={2}
-          />
-        );
-      })}
-      {positionsM.map((at, i) => (
-        <g key={i}>
-          <line
-            x1={x(at)}
-            x2={x(at)}
-            y1={ground}
-            y2={ground - 16}
-            stroke="var(--leaf)"
-            strokeWidth={2.5}
-          />
-          <ellipse cx={x(at)} cy={ground - 20} rx={radius} ry={radius * 0.8} fill="var(--leaf)" />
-        </g>
-      ))}
-      {cursorM !== undefined && cursorM <= lengthM && (
-        <path d={`M${x(cursorM)} ${ground + 2}l-9 16h18z`} fill="var(--clay)" />
-      )}
-      {ticks.map((at, i) => (
-        <g key={i}>
-          <line
-            x1={x(at)}
-            x2={x(at)}
-            y1={ground + 10}
-            y2={ground + 16}
-            stroke="var(--ink)"
-            strokeWidth={1.2}
-          />
-          {(i % 2 === 0 || ticks.length < 12) && (
-            <text
-              x={Math.min(WIDTH - 20, Math.max(12, x(at)))}
-              y={height - 4}
-              fontSize={13}
-              textAnchor="middle"
-            >
-              {metric ? at.toFixed(tick < 1 ? 1 : 0) : Math.round(at / 0.3048)}
-              {i === 0 ? (metric ? ' m' : ' ft') : ''}
-            </text>
-          )}
-        </g>
-      ))}
-    </svg>
+        ))}
+        {cursorM !== undefined && cursorM <= lengthM && (
+          <path d={`M${x(cursorM)} ${ground + 2}l-9 16h18z`} fill="var(--clay)" />
+        )}
+        {ticks.map((at, i) => (
+          <g key={i}>
+            <line
+              x1={x(at)}
+              x2={x(at)}
+              y1={ground + 10}
+              y2={ground + 16}
+              stroke="var(--ink)"
+              strokeWidth={1.2}
+            />
+            {i % every === 0 && (
+              <text
+                x={Math.min(width - 20, Math.max(12, x(at)))}
+                y={height - 4}
+                fontSize={13}
+                textAnchor="middle"
+              >
+                {metric ? at.toFixed(tick < 1 ? 1 : 0) : Math.round(at / 0.3048)}
+                {i === 0 ? (metric ? ' m' : ' ft') : ''}
+              </text>
+            )}
+          </g>
+        ))}
+      </svg>
+    </div>
   );
 }

@@ -343,7 +343,10 @@ function RowStrip({
   onTravel(travel: Travel): void;
 }) {
   const current = useRef<HTMLButtonElement>(null);
-  useEffect(() => current.current?.scrollIntoView({ block: 'nearest', inline: 'center' }), [row]);
+  useEffect(
+    () => void current.current?.scrollIntoView({ block: 'nearest', inline: 'center' }),
+    [row],
+  );
   return (
     <div className="stack tight">
       <div className="row spread small">

@@ -1,4 +1,5 @@
 import type { RowStand } from '@sendero/core';
+import { useDrawingWidth } from '../app/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
 interface Props {
@@ -12,77 +13,87 @@ interface Props {
 export function RowBars({ rows, expectedPerM2, denseStand, marked }: Props) {
   const units = useUnits();
   const kind = units.standKind(denseStand);
-  const width = 640;
+  const { ref, width } = useDrawingWidth(640);
   const height = 210;
   const base = height - 34;
   const top = Math.max(expectedPerM2, ...rows.map(({ perM2 }) => perM2)) * 1.08;
   const y = (perM2: number) => base - (perM2 / top) * (base - 22);
   const step = (width - 20) / rows.length;
+  const short = (perM2: number) =>
+    kind === 'population'
+      ? `${(Number(units.number(perM2, kind).replace(/\D/g, '')) / 1000).toFixed(1)}k`
+      : units.number(perM2, kind);
   const words = rows.map(({ row, perM2 }) => `row ${row} ${units.number(perM2, kind)}`).join(', ');
   return (
-    <svg
-      viewBox={`0 0 ${width} ${height}`}
-      style={{ width: '100%', display: 'block' }}
-      role="img"
-      aria-label={`Plants by planter row, ${units.symbol(kind)}: ${words}`}
-    >
-      {rows.map(({ row, perM2, behind }, i) => {
-        const x = 10 + i * step;
-        const late = behind ? behind.share * (base - y(perM2)) : 0;
-        const hit = marked.includes(row);
-        return (
-          <g key={row}>
-            <rect
-              x={x + step * 0.14}
-              width={step * 0.72}
-              y={y(perM2)}
-              height={base - y(perM2)}
-              fill="var(--leaf)"
-            />
-            <rect
-              x={x + step * 0.14}
-              width={step * 0.72}
-              y={y(perM2)}
-              height={late}
-              fill="var(--leaf-pale)"
-              stroke="var(--leaf)"
-            />
-            <text
-              x={x + step / 2}
-              y={y(perM2) - 5}
-              fontSize={rows.length > 12 ? 10 : 13}
-              textAnchor="middle"
-            >
-              {kind === 'population'
-                ? `${(Number(units.number(perM2, kind).replace(/\D/g, '')) / 1000).toFixed(1)}k`
-                : units.number(perM2, kind)}
-            </text>
-            <text
-              x={x + step / 2}
-              y={base + 17}
-              fontSize={15}
-              fontWeight={hit ? 700 : 400}
-              textAnchor="middle"
-              style={{ fill: hit ? 'var(--signal)' : undefined }}
-            >
-              {hit ? `▲${row}` : row}
-            </text>
-          </g>
-        );
-      })}
-      <line
-        x1={6}
-        x2={width - 6}
-        y1={y(expectedPerM2)}
-        y2={y(expectedPerM2)}
-        stroke="var(--clay)"
-        strokeWidth={2}
-        strokeDasharray="6 4"
-      />
-      <text x={width - 8} y={height - 3} fontSize={13} textAnchor="end">
-        planter row, left to right facing the direction of travel; pale top: plants behind; dashed:
-        expected live
-      </text>
-    </svg>
+    <div ref={ref}>
+      <svg
+        width={width}
+        height={height}
+        style={{ display: 'block' }}
+        role="img"
+        aria-label={`Plants by planter row, ${units.symbol(kind)}: ${words}`}
+      >
+        {rows.map(({ row, perM2, behind }, i) => {
+          const x = 10 + i * step;
+          const late = behind ? behind.share * (base - y(perM2)) : 0;
+          const hit = marked.includes(row);
+          return (
+            <g key={row}>
+              <rect
+                x={x + step * 0.14}
+                width={step * 0.72}
+                y={y(perM2)}
+                height={base - y(perM2)}
+                fill="var(--leaf)"
+              />
+              <rect
+                x={x + step * 0.14}
+                width={step * 0.72}
+                y={y(perM2)}
+                height={late}
+                fill="var(--leaf-pale)"
+                stroke="var(--leaf)"
+              />
+              {step >= 34 ? (
+                <text x={x + step / 2} y={y(perM2) - 5} fontSize={13} textAnchor="middle">
+                  {short(perM2)}
+                </text>
+              ) : (
+                <text
+                  transform={`translate(${x + step / 2 + 4} ${base - 6}) rotate(-90)`}
+                  fontSize={12}
+                  style={{ fill: 'var(--sheet)' }}
+                >
+                  {short(perM2)}
+                </text>
+              )}
+              <text
+                x={x + step / 2}
+                y={base + 17}
+                fontSize={15}
+                fontWeight={hit ? 700 : 400}
+                textAnchor="middle"
+                style={{ fill: hit ? 'var(--signal)' : undefined }}
+              >
+                {hit ? `▲${row}` : row}
+              </text>
+            </g>
+          );
+        })}
+        <line
+          x1={6}
+          x2={width - 6}
+          y1={y(expectedPerM2)}
+          y2={y(expectedPerM2)}
+          stroke="var(--clay)"
+          strokeWidth={2}
+          strokeDasharray="6 4"
+        />
+      </svg>
+      <p className="small soft">
+        Planter rows, left to right facing the direction of travel. Dashed: expected live. Pale top:
+        plants behind.
+      </p>
+    </div>
   );
 }

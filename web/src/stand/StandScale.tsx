@@ -1,3 +1,4 @@
+import { useDrawingWidth } from '../app/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
 interface Props {
@@ -11,7 +12,6 @@ interface Props {
   height?: number;
 }
 
-const WIDTH = 640;
 const PAD = 18;
 
 /** Every stop on one population scale, with the interval, the expected live stand and the rate planted. */
@@ -25,6 +25,7 @@ export function StandScale({
   height = 132,
 }: Props) {
   const units = useUnits();
+  const { ref, width } = useDrawingWidth(640);
   const kind = units.standKind(denseStand);
   const all = [
     ...stops.map(({ perM2 }) => perM2),
@@ -34,83 +35,86 @@ export function StandScale({
   ];
   const low = Math.max(0, Math.min(...all) - targetPerM2 * 0.08);
   const high = Math.max(...all) + targetPerM2 * 0.08;
-  const x = (perM2: number) => PAD + ((perM2 - low) / (high - low)) * (WIDTH - 2 * PAD);
+  const x = (perM2: number) => PAD + ((perM2 - low) / (high - low)) * (width - 2 * PAD);
   const axis = height - 30;
   const words = `${stops.length} stops from ${units.number(Math.min(...stops.map(({ perM2 }) => perM2), Infinity), kind)} to ${units.show(Math.max(...stops.map(({ perM2 }) => perM2), 0), kind)}. Expected live stand ${units.show(expectedPerM2, kind)}, planted ${units.show(targetPerM2, kind)}.`;
   const near = Math.abs(x(targetPerM2) - x(expectedPerM2)) < 150;
   return (
-    <svg
-      viewBox={`0 0 ${WIDTH} ${height}`}
-      role="img"
-      aria-label={stops.length > 0 ? words : 'No stop counted yet'}
-      style={{ width: '100%', display: 'block' }}
-    >
-      {intervalPerM2 && (
-        <rect
-          x={x(Math.max(low, intervalPerM2[0]))}
-          width={Math.max(3, x(intervalPerM2[1]) - x(Math.max(low, intervalPerM2[0])))}
-          y={34}
-          height={axis - 34}
-          fill="var(--leaf-pale)"
-          rx={3}
-        />
-      )}
-      <line x1={PAD} x2={WIDTH - PAD} y1={axis} y2={axis} stroke="var(--ink)" strokeWidth={1.5} />
-      {[targetPerM2, expectedPerM2].map((perM2, i) => (
-        <g key={i}>
-          <line
-            x1={x(perM2)}
-            x2={x(perM2)}
-            y1={24}
-            y2={axis + 6}
-            stroke="var(--clay)"
-            strokeWidth={2}
-            strokeDasharray={i === 0 ? '5 4' : undefined}
+    <div ref={ref}>
+      <svg
+        width={width}
+        height={height}
+        role="img"
+        aria-label={stops.length > 0 ? words : 'No stop counted yet'}
+        style={{ display: 'block' }}
+      >
+        {intervalPerM2 && (
+          <rect
+            x={x(Math.max(low, intervalPerM2[0]))}
+            width={Math.max(3, x(intervalPerM2[1]) - x(Math.max(low, intervalPerM2[0])))}
+            y={34}
+            height={axis - 34}
+            fill="var(--leaf-pale)"
+            rx={3}
           />
-          <text
-            x={x(perM2) + (i === 0 || !near ? 0 : -4)}
-            y={16}
-            fontSize={14}
-            textAnchor={near ? (i === 0 ? 'start' : 'end') : 'middle'}
-          >
-            {i === 0 ? 'planted' : 'expected live'}
-          </text>
-          <text
-            x={x(perM2) + (i === 0 || !near ? 0 : -4)}
-            y={height - 8}
-            fontSize={14}
-            textAnchor={near ? (i === 0 ? 'start' : 'end') : 'middle'}
-          >
-            {units.number(perM2, kind)}
-            {i === 0 ? units.symbol(kind) : ''}
-          </text>
-        </g>
-      ))}
-      {stops.map((stop, i) => (
-        <g key={stop.id}>
-          <circle
-            cx={x(stop.perM2)}
-            cy={axis - 16 - (i % 3) * 17}
-            r={8}
-            fill={stop.chosen ? 'var(--sheet)' : 'var(--leaf)'}
-            stroke={stop.chosen ? 'var(--ink)' : 'var(--sheet)'}
-            strokeWidth={1.5}
-            strokeDasharray={stop.chosen ? '3 2' : undefined}
-          />
-          <text
-            x={x(stop.perM2)}
-            y={axis - 12 - (i % 3) * 17}
-            fontSize={10}
-            textAnchor="middle"
-            style={{ fill: stop.chosen ? 'var(--ink)' : 'var(--sheet)' }}
-          >
-            {stop.label}
-          </text>
-        </g>
-      ))}
-      {meanPerM2 !== null && (
-        <path d={`M${x(meanPerM2)} ${axis - 1}l-8 13h16z`} fill="var(--ink)" />
-      )}
-    </svg>
+        )}
+        <line x1={PAD} x2={width - PAD} y1={axis} y2={axis} stroke="var(--ink)" strokeWidth={1.5} />
+        {[targetPerM2, expectedPerM2].map((perM2, i) => (
+          <g key={i}>
+            <line
+              x1={x(perM2)}
+              x2={x(perM2)}
+              y1={24}
+              y2={axis + 6}
+              stroke="var(--clay)"
+              strokeWidth={2}
+              strokeDasharray={i === 0 ? '5 4' : undefined}
+            />
+            <text
+              x={x(perM2) + (i === 0 || !near ? 0 : -4)}
+              y={16}
+              fontSize={14}
+              textAnchor={near ? (i === 0 ? 'start' : 'end') : 'middle'}
+            >
+              {i === 0 ? 'planted' : 'expected live'}
+            </text>
+            <text
+              x={x(perM2) + (i === 0 || !near ? 0 : -4)}
+              y={height - 8}
+              fontSize={14}
+              textAnchor={near ? (i === 0 ? 'start' : 'end') : 'middle'}
+            >
+              {units.number(perM2, kind)}
+              {i === 0 ? units.symbol(kind) : ''}
+            </text>
+          </g>
+        ))}
+        {stops.map((stop, i) => (
+          <g key={stop.id}>
+            <circle
+              cx={x(stop.perM2)}
+              cy={axis - 16 - (i % 3) * 17}
+              r={8}
+              fill={stop.chosen ? 'var(--sheet)' : 'var(--leaf)'}
+              stroke={stop.chosen ? 'var(--ink)' : 'var(--sheet)'}
+              strokeWidth={1.5}
+              strokeDasharray={stop.chosen ? '3 2' : undefined}
+            />
+            <text
+              x={x(stop.perM2)}
+              y={axis - 12 - (i % 3) * 17}
+              fontSize={10}
+              textAnchor="middle"
+              style={{ fill: stop.chosen ? 'var(--ink)' : 'var(--sheet)' }}
+            >
+              {stop.label}
+            </text>
+          </g>
+        ))}
+        {meanPerM2 !== null && (
+          <path d={`M${x(meanPerM2)} ${axis - 1}l-8 13h16z`} fill="var(--ink)" />
+        )}
+      </svg>
+    </div>
   );
 }

@@ -1,4 +1,5 @@
 import type { TrailMark, WayMark } from '@sendero/core';
+import { useDrawingWidth } from '../app/useDrawingWidth.ts';
 import { Link } from 'react-router';
 import { shortDate } from '../app/dates.ts';
 
@@ -17,8 +18,8 @@ export function Trail({
   marks: TrailMark[];
   links: Partial<Record<WayMark, string>>;
 }) {
-  const width = 760;
-  const x = (i: number) => 70 + (i * (width - 140)) / (marks.length - 1);
+  const { ref, width } = useDrawingWidth(760);
+  const x = (i: number) => 58 + (i * (width - 116)) / (marks.length - 1);
   const y = (i: number) => (i % 2 === 0 ? 52 : 34);
   const path = marks
     .map((_, i) =>
@@ -29,61 +30,69 @@ export function Trail({
     .join(' ');
   return (
     <nav className="trail" aria-label="Trail of this planting">
-      <svg viewBox={`0 0 ${width} 118`} style={{ width: '100%', minWidth: 340, display: 'block' }}>
-        <path
-          d={path}
-          fill="none"
-          stroke="var(--clay)"
-          strokeWidth={4}
-          strokeLinecap="round"
-          strokeDasharray="0.1 10"
-        />
-        {marks.map(({ mark, state, from, to }, i) => {
-          const act = state === 'due' || state === 'overdue';
-          const dates = from === to ? shortDate(from) : `${shortDate(from)} – ${shortDate(to)}`;
-          const drawing = (
-            <g>
-              <rect x={x(i) - 70} y={4} width={140} height={110} fill="transparent" />
-              <circle
-                cx={x(i)}
-                cy={y(i)}
-                r={15}
-                fill={state === 'done' ? 'var(--clay)' : 'var(--sheet)'}
-                stroke={act ? 'var(--signal)' : 'var(--clay)'}
-                strokeWidth={act ? 5 : 3}
-              />
-              {state === 'done' && (
-                <path
-                  d={`M${x(i) - 6} ${y(i)}l4 5 8-10`}
-                  fill="none"
-                  stroke="var(--paper)"
-                  strokeWidth={3}
+      <div ref={ref}>
+        <svg width={width} height={118} style={{ display: 'block' }}>
+          <path
+            d={path}
+            fill="none"
+            stroke="var(--clay)"
+            strokeWidth={4}
+            strokeLinecap="round"
+            strokeDasharray="0.1 10"
+          />
+          {marks.map(({ mark, state, from, to }, i) => {
+            const act = state === 'due' || state === 'overdue';
+            const dates = from === to ? shortDate(from) : `${shortDate(from)} – ${shortDate(to)}`;
+            const drawing = (
+              <g>
+                <rect x={x(i) - 55} y={4} width={110} height={110} fill="transparent" />
+                <circle
+                  cx={x(i)}
+                  cy={y(i)}
+                  r={15}
+                  fill={state === 'done' ? 'var(--clay)' : 'var(--sheet)'}
+                  stroke={act ? 'var(--signal)' : 'var(--clay)'}
+                  strokeWidth={act ? 5 : 3}
                 />
-              )}
-              <text x={x(i)} y={86} fontSize={17} fontWeight={650} textAnchor="middle">
-                {LABELS[mark]}
-              </text>
-              <text
-                x={x(i)}
-                y={106}
-                fontSize={14}
-                textAnchor="middle"
-                style={{ fill: act ? 'var(--signal)' : 'var(--ink-soft)' }}
-              >
-                {state === 'done' ? `done ${shortDate(to)}` : `${STATES[state]}, ${dates}`}
-              </text>
-            </g>
-          );
-          const link = links[mark];
-          return link ? (
-            <Link key={mark} to={link} aria-label={`${LABELS[mark]}, ${STATES[state]}, ${dates}`}>
-              {drawing}
-            </Link>
-          ) : (
-            <g key={mark}>{drawing}</g>
-          );
-        })}
-      </svg>
+                {state === 'done' && (
+                  <path
+                    d={`M${x(i) - 6} ${y(i)}l4 5 8-10`}
+                    fill="none"
+                    stroke="var(--paper)"
+                    strokeWidth={3}
+                  />
+                )}
+                <text
+                  x={x(i)}
+                  y={86}
+                  fontSize={width < 500 ? 15 : 17}
+                  fontWeight={650}
+                  textAnchor="middle"
+                >
+                  {LABELS[mark]}
+                </text>
+                <text
+                  x={x(i)}
+                  y={106}
+                  fontSize={width < 500 ? 12 : 14}
+                  textAnchor="middle"
+                  style={{ fill: act ? 'var(--signal)' : 'var(--ink-soft)' }}
+                >
+                  {state === 'done' ? `done ${shortDate(to)}` : `${STATES[state]}, ${dates}`}
+                </text>
+              </g>
+            );
+            const link = links[mark];
+            return link ? (
+              <Link key={mark} to={link} aria-label={`${LABELS[mark]}, ${STATES[state]}, ${dates}`}>
+                {drawing}
+              </Link>
+            ) : (
+              <g key={mark}>{drawing}</g>
+            );
+          })}
+        </svg>
+      </div>
     </nav>
   );
 }
