@@ -26,6 +26,10 @@ export class App {
   url = '';
   private port = 0;
   private databaseUrl = '';
+  /** For whoever needs the database itself. */
+  get connection(): string {
+    return this.databaseUrl;
+  }
   private child: ChildProcess | undefined;
 
   static async start({ demo }: { demo: boolean }): Promise<App> {
@@ -57,16 +61,15 @@ export class App {
         SENDERO_WEB: 'web/dist',
       },
     });
-    await expect
-      .poll(
-        () =>
-          fetch(`${this.url}/api/v1/health`).then(
-            (response) => response.ok,
-            () => false,
-          ),
-        { timeout: 60_000 },
-      )
-      .toBe(true);
+    const healthy = () =>
+      fetch(`${this.url}/api/v1/health`).then(
+        (response) => response.ok,
+        () => false,
+      );
+    for (const end = Date.now() + 60_000; !(await healthy());) {
+      if (Date.now() > end) throw new Error('the server did not answer within 60 s');
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
   }
 
   /** Kill -9: no goodbye. */
@@ -114,6 +117,7 @@ export async function newDevice(
   const context = await browser.newContext({ baseURL: app.url });
   const page = await context.newPage();
   await page.goto('/');
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Today/);
   await allSent(page);
   if (person) {
     await page.goto('/device');

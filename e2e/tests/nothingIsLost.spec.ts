@@ -73,6 +73,7 @@ test('the server is killed while 5,000 observations are on their way: each arriv
 
 test('a tab closed in mid-count loses no tap', async ({ browser, demo }) => {
   const { context, page } = await newDevice(browser, demo);
+  await page.evaluate(() => navigator.serviceWorker.ready);
   await openPlanting(page, 'Windmill East');
   await page
     .getByRole('link', { name: /walk/i })
@@ -130,7 +131,7 @@ test('a whole walk without a network, reloaded in between, arrives when it is ba
   await page.getByRole('button', { name: 'Finish the walk' }).click();
   // 11, 12 and 13 plants on twice 1/1000 acre: 6,000 an acre.
   await expect(page.getByTestId('population')).toHaveText('6,000/ac');
-  await page.getByRole('link', { name: 'This device' }).click();
+  await page.getByRole('link', { name: 'This device', exact: true }).click();
   await expect(page.getByText(/kept on this device\. No connection/)).toBeVisible();
   await context.setOffline(false);
   await allSent(page);

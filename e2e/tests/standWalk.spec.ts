@@ -65,11 +65,13 @@ test('the whole job by mouse: field, planter, planting, walk, tape, result', asy
   }
   await expect(page.getByTestId('tape-plants')).toHaveText('5');
   // Intervals 6½, 6½, 13, 6½ in: SD 3.25 in; 4 of 5 places filled, one empty.
-  await expect(page.getByTestId('tape-sd')).toHaveText(/3\.[23] in/);
+  await expect(page.getByTestId('tape-sd')).toHaveText(/^3\.[23]\sin$/);
   await expect(page.getByTestId('tape-feed')).toHaveText('80 % of 5 places');
   await page.getByLabel('Or type a position').fill('20');
   await page.keyboard.press('Enter');
-  await expect(page.getByText(/20\.0 in lies behind the last plant at 32\.5 in/)).toBeVisible();
+  await expect(
+    page.getByText(/1 ft 8 in lies behind the last plant at 2 ft 8\.5 in/),
+  ).toBeVisible();
   await expect(page.getByLabel('Or type a position')).toHaveValue('20'); // nothing typed is lost
   await page.getByRole('button', { name: /^Plant here/ }).click();
   await expect(page.getByTestId('tape-plants')).toHaveText('6');

@@ -48,8 +48,8 @@ export function trailOf(
     {
       mark: 'standWalk',
       state,
-      from,
-      to,
+      from: walkedOn.at(-1) ?? from,
+      to: walkedOn.at(-1) ?? to,
       reason: `Plants are up and still easy to tell apart ${standWalkDays[0]}–${standWalkDays[1]} days after planting (default).`,
     },
     {

@@ -5,7 +5,7 @@ import type { StandSummary } from './summariseStand.ts';
 /** What a stand walk means, as figures for the screen to put into words; most important first. */
 export type StandFinding =
   | { finding: 'thin'; missingShare: number; ofExpected: number }
-  | { finding: 'undecided'; lowestShare: number; highestShare: number }
+  | { finding: 'undecided'; lowestShare: number; highestShare: number; precise: boolean }
   | { finding: 'full'; ofExpected: number }
   | { finding: 'oneStop' }
   | { finding: 'moreStops'; more: number; relativeHalfWidth: number }
@@ -39,12 +39,17 @@ export function judgeStand(
       number,
       number,
     ];
+    const needed = stand.stopsNeeded(0.05);
     if (upper < THIN_BELOW)
       findings.push({ finding: 'thin', missingShare: 1 - ofExpected, ofExpected });
     else if (lower >= THIN_BELOW) findings.push({ finding: 'full', ofExpected });
     else
-      findings.push({ finding: 'undecided', lowestShare: Math.max(0, lower), highestShare: upper });
-    const needed = stand.stopsNeeded(0.05);
+      findings.push({
+        finding: 'undecided',
+        lowestShare: Math.max(0, lower),
+        highestShare: upper,
+        precise: needed <= stand.stops.length,
+      });
     if (Number.isFinite(needed) && needed > stand.stops.length)
       findings.push({
         finding: 'moreStops',

@@ -31,6 +31,11 @@ const KINDS = {
     us: { unit: 'ft', style: { feetInches: 1 } },
     metric: { unit: 'm', style: { decimals: 2 } },
   },
+  /** Spoken in feet and inches, but a bare number on a tape means inches. */
+  tapePosition: {
+    us: { unit: 'in', style: { feetInches: 1 } },
+    metric: { unit: 'cm', style: { decimals: 1 } },
+  },
   hoopDiameter: {
     us: { unit: 'in', style: { decimals: 1 } },
     metric: { unit: 'cm', style: { decimals: 1 } },

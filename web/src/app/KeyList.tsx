@@ -1,4 +1,4 @@
-import { Modal } from '@mantine/core';
+import { Dialog } from './Dialog.tsx';
 
 const KEYS: [string, [string[], string][]][] = [
   [
@@ -36,13 +36,7 @@ const KEYS: [string, [string[], string][]][] = [
 /** The list of keys. */
 export default function KeyList({ onClose }: { onClose(): void }) {
   return (
-    <Modal
-      opened
-      onClose={onClose}
-      title="Keys"
-      size="lg"
-      closeButtonProps={{ 'aria-label': 'Close' }}
-    >
+    <Dialog title="Keys" onClose={onClose}>
       <div className="columns half">
         {KEYS.map(([where, keys]) => (
           <section key={where} className="stack tight">
@@ -60,6 +54,6 @@ export default function KeyList({ onClose }: { onClose(): void }) {
           </section>
         ))}
       </div>
-    </Modal>
+    </Dialog>
   );
 }

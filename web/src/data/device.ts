@@ -14,7 +14,15 @@ import {
   type LocalDatabase,
   type LocalSession,
 } from './localDatabase.ts';
-import { discardEntry, keepEdits, overlay, settleBatch, takeBatch, type Edit } from './outbox.ts';
+import {
+  discardEntry,
+  entriesByRecord,
+  keepEdits,
+  overlay,
+  settleBatch,
+  takeBatch,
+  type Edit,
+} from './outbox.ts';
 import {
   contactMade,
   keepingEnded,
@@ -142,7 +150,7 @@ export class Device {
       .then(() => this.countOutbox())
       .then(() => {
         this.channel?.postMessage('changed');
-        this.syncSoon(700);
+        if (this.store.getState().sync.contact !== 'offline') this.syncSoon(700);
       });
   }
 
@@ -181,6 +189,8 @@ export class Device {
   async sync(): Promise<void> {
     const talk = async () => {
       try {
+        // A change once handed to the network can no longer be altered: make sure of the network first.
+        if (this.store.getState().sync.contact !== 'online') await answer(await ask('/health'));
         if (!this.store.getState().sync.session) await this.signIn();
         await this.sendAll();
         await this.fetchChanges();
@@ -264,9 +274,9 @@ export class Device {
       ]);
       const by = this.store.getState().sync.session?.person.name ?? '';
       const server = new Map(records.map((record) => [recordKey(record.kind, record.id), record]));
-      const touched = new Set(entries.flatMap(({ touches }) => touches));
+      const touched = entriesByRecord(entries);
       const unsent = [...touched].flatMap(
-        (key) => overlay(server.get(key), entries, key, by) ?? [],
+        ([key, own]) => overlay(server.get(key), own, key, by) ?? [],
       );
       return {
         entries,
@@ -283,12 +293,13 @@ export class Device {
   private async refreshView(keys: readonly string[]): Promise<void> {
     if (keys.length === 0) return;
     const views = await this.readSettled(async () => {
-      const entries = await this.local.getAll('outbox');
+      const touched = entriesByRecord(await this.local.getAll('outbox'));
       const by = this.store.getState().sync.session?.person.name ?? '';
+      const disk = this.local.transaction('records').store;
       return Promise.all(
         [...new Set(keys)].map(async (key) => ({
           key,
-          view: overlay(await this.local.get('records', key), entries, key, by),
+          view: overlay(await disk.get(key), touched.get(key) ?? [], key, by),
         })),
       );
     });

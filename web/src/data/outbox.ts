@@ -52,18 +52,12 @@ export async function takeBatch(local: LocalDatabase, most: number): Promise<Out
   const transaction = local.transaction('outbox', 'readwrite', durable);
   const batch: OutboxEntry[] = [];
   const touched = new Set<string>();
-  for (
-    let cursor = await transaction.store.openCursor();
-    cursor;
-    cursor = await cursor.continue()
-  ) {
-    const entry = cursor.value;
+  for (const entry of await transaction.store.getAll()) {
     if (entry.refused) continue;
     if (batch.length >= most || entry.touches.some((key) => touched.has(key))) break;
     entry.touches.forEach((key) => touched.add(key));
-    const sent = { ...entry, sent: true };
-    if (!entry.sent) await cursor.update(sent);
-    batch.push(sent);
+    batch.push({ ...entry, sent: true });
+    if (!entry.sent) void transaction.store.put(batch.at(-1)!);
   }
   await transaction.done;
   return batch;
@@ -80,11 +74,35 @@ export async function settleBatch(
   const outbox = transaction.objectStore('outbox');
   const records = transaction.objectStore('records');
   const stale: string[] = [];
+  const later = (await outbox.getAll()).filter((entry) => !entry.sent);
+  const settle = async (change: Change, revision: number) => {
+    const before = await records.get(keyOf(change));
+    if (before && before.revision >= revision) return;
+    const deletedAt =
+      change.op === 'delete'
+        ? by.now
+        : change.op === 'restore'
+          ? null
+          : (before?.deletedAt ?? null);
+    const data = (change.op === 'put' ? change.data : before?.data) as Kept['data'];
+    const record = {
+      kind: change.kind,
+      id: change.id,
+      revision,
+      deletedAt,
+      editedBy: by.name,
+      editedAt: by.now,
+      data,
+    } as Kept;
+    void records.put(record, keyOf(change));
+  };
+  const settled: Promise<void>[] = [];
+  const revisions = new Map<string, number>();
   for (const [i, entry] of batch.entries()) {
     const outcome = outcomes[i]!;
     if (outcome.outcome === 'refused') {
       // It was not applied, so under a new id it may be altered and sent again.
-      await outbox.put({
+      void outbox.put({
         ...entry,
         sent: false,
         refused: outcome.problems,
@@ -92,43 +110,25 @@ export async function settleBatch(
       });
       continue;
     }
-    await outbox.delete(entry.order!);
+    void outbox.delete(entry.order!);
     stale.push(...entry.touches);
     if (outcome.outcome === 'conflict') continue;
+    for (const { kind, id, revision } of outcome.revisions)
+      revisions.set(recordKey(kind, id), revision);
     for (const change of entry.commit.changes) {
-      const revision = outcome.revisions.find(
-        ({ id, kind }) => id === change.id && kind === change.kind,
-      )?.revision;
-      if (revision === undefined) continue;
-      const before = await records.get(keyOf(change));
-      if (before && before.revision >= revision) continue;
-      const deletedAt =
-        change.op === 'delete'
-          ? by.now
-          : change.op === 'restore'
-            ? null
-            : (before?.deletedAt ?? null);
-      const data = (change.op === 'put' ? change.data : before?.data) as Kept['data'];
-      await records.put(
-        {
-          kind: change.kind,
-          id: change.id,
-          revision,
-          deletedAt,
-          editedBy: by.name,
-          editedAt: by.now,
-          data,
-        } as Kept,
-        keyOf(change),
-      );
-      for (const later of await outbox.index('touches').getAll(keyOf(change))) {
-        const changes = later.commit.changes.map((next) =>
-          keyOf(next) === keyOf(change) ? { ...next, baseRevision: revision } : next,
-        );
-        if (!later.sent) await outbox.put({ ...later, commit: { ...later.commit, changes } });
-      }
+      const revision = revisions.get(keyOf(change));
+      if (revision !== undefined) settled.push(settle(change, revision));
     }
   }
+  // What was edited meanwhile now stands on the revision just made.
+  for (const entry of later.filter(({ touches }) => touches.some((key) => revisions.has(key)))) {
+    const changes = entry.commit.changes.map((change) => ({
+      ...change,
+      baseRevision: revisions.get(keyOf(change)) ?? change.baseRevision,
+    }));
+    void outbox.put({ ...entry, commit: { ...entry.commit, changes } });
+  }
+  await Promise.all(settled);
   await transaction.done;
   return stale;
 }
@@ -138,6 +138,14 @@ export async function discardEntry(local: LocalDatabase, order: number): Promise
   const entry = await local.get('outbox', order);
   await local.delete('outbox', order);
   return entry?.touches ?? [];
+}
+
+/** Entries by the records they touch. */
+export function entriesByRecord(entries: readonly OutboxEntry[]): Map<string, OutboxEntry[]> {
+  const byRecord = new Map<string, OutboxEntry[]>();
+  for (const entry of entries)
+    for (const key of entry.touches) byRecord.set(key, [...(byRecord.get(key) ?? []), entry]);
+  return byRecord;
 }
 
 /** A record as this device shows it: the server's version with what is unsent over it. */

@@ -46,12 +46,12 @@ export function FieldForm({ field, onDone }: { field?: Kept<'field'>; onDone(id:
   const units = useUnits();
   const growers = useAll('grower');
   const { problems, save } = useRecordForm('field', field?.id, onDone);
+  const [growerId, setGrowerId] = useState(field?.data.growerId ?? growers[0]?.id ?? '');
+  const [newGrower, setNewGrower] = useState('');
   const grower = useRecordForm('grower', undefined, (id) => {
     setGrowerId(id);
     setNewGrower('');
   });
-  const [growerId, setGrowerId] = useState(field?.data.growerId ?? growers[0]?.id ?? '');
-  const [newGrower, setNewGrower] = useState('');
   const [name, setName] = useState(field?.data.name ?? '');
   const [soil, setSoil] = useState(field?.data.soil ?? '');
   const [area, setArea] = useState(() =>

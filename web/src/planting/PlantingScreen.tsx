@@ -134,21 +134,23 @@ export default function PlantingScreen() {
         <h2>Walks</h2>
         {walks.length === 0 && <p className="soft">None yet.</p>}
         <ul className="list-plain sheet" hidden={walks.length === 0}>
-          {[...walks].reverse().map(({ id: walkId, data: walk }) => (
-            <li key={walkId} className="task">
-              <div>
-                <strong>{shortDate(walk.startedAt)}</strong>, {walk.walkedBy}
-                <div className="small soft">
-                  {METHOD_WORDS[walk.method].label}
-                  {walk.finishedAt ? '' : ', under way'}
+          {[...walks]
+            .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1))
+            .map(({ id: walkId, data: walk }) => (
+              <li key={walkId} className="task">
+                <div>
+                  <strong>{shortDate(walk.startedAt)}</strong>, {walk.walkedBy}
+                  <div className="small soft">
+                    {METHOD_WORDS[walk.method].label}
+                    {walk.finishedAt ? '' : ', under way'}
+                  </div>
                 </div>
-              </div>
-              <span className="row">
-                <Link to={`/walks/${walkId}`}>Counts</Link>
-                <Link to={`/walks/${walkId}/result`}>Result</Link>
-              </span>
-            </li>
-          ))}
+                <span className="row">
+                  <Link to={`/walks/${walkId}`}>Counts</Link>
+                  <Link to={`/walks/${walkId}/result`}>Result</Link>
+                </span>
+              </li>
+            ))}
         </ul>
       </section>
     </div>

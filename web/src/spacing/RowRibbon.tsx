@@ -1,5 +1,5 @@
 import { intervalClass, slotsSpanned } from '@sendero/core';
-import type { MouseEvent } from 'react';
+import { useEffect, useRef, type MouseEvent } from 'react';
 import { useDrawingWidth } from '../app/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
@@ -27,12 +27,21 @@ export function RowRibbon({
   height = 96,
 }: Props) {
   const units = useUnits();
-  const { ref, width } = useDrawingWidth(640);
+  const { ref, width: room } = useDrawingWidth(640);
+  // Wide enough that neighbouring plants stay apart; a long tape then scrolls.
+  const width = Math.max(room, Math.round((lengthM / referenceM) * 15));
+  const scroller = useRef<HTMLDivElement>(null);
   const x = (m: number) => PAD + (m / lengthM) * (width - 2 * PAD);
   const ground = height - 34;
   const metric = units.system === 'metric';
   const tick = metric ? (lengthM > 12 ? 1 : 0.5) : lengthM > 6 ? 0.6096 : 0.3048;
   const ticks = Array.from({ length: Math.floor(lengthM / tick) + 1 }, (_, i) => i * tick);
+  const cursorX = cursorM === undefined ? null : x(cursorM);
+  useEffect(() => {
+    const box = scroller.current;
+    if (box && cursorX !== null && box.scrollWidth > box.clientWidth)
+      box.scrollLeft = cursorX - box.clientWidth * 0.75;
+  }, [cursorX, width, room]);
   const every = Math.max(1, Math.ceil((40 * ticks.length) / width));
   const tap = (event: MouseEvent<SVGSVGElement>) => {
     if (!onTap) return;
@@ -43,93 +52,101 @@ export function RowRibbon({
   const radius = Math.min(9, Math.max(4, (x(referenceM) - x(0)) * 0.3));
   return (
     <div ref={ref}>
-      <svg
-        className="ribbon"
-        width={width}
-        height={height}
-        role="img"
-        aria-label={label}
-        onClick={tap}
-        style={{ cursor: onTap ? 'crosshair' : undefined }}
-      >
-        <rect x={0} y={ground} width={width} height={10} fill="var(--soil)" />
-        {positionsM.slice(1).map((at, i) => {
-          const slots = slotsSpanned(at - positionsM[i]!, referenceM);
-          const kind = intervalClass(slots);
-          if (kind === 'single') return null;
-          const from = x(positionsM[i]!);
-          return kind === 'miss' ? (
-            <g key={i}>
-              <rect
-                x={from + radius}
-                width={Math.max(2, x(at) - from - 2 * radius)}
-                y={ground - 22}
-                height={22}
+      <div ref={scroller} className="scroll-x" tabIndex={width > room ? 0 : undefined}>
+        <svg
+          className="ribbon"
+          width={width}
+          height={height}
+          role="img"
+          aria-label={label}
+          onClick={tap}
+          style={{ cursor: onTap ? 'crosshair' : undefined }}
+        >
+          <rect x={0} y={ground} width={width} height={10} fill="var(--soil)" />
+          {positionsM.slice(1).map((at, i) => {
+            const slots = slotsSpanned(at - positionsM[i]!, referenceM);
+            const kind = intervalClass(slots);
+            if (kind === 'single') return null;
+            const from = x(positionsM[i]!);
+            return kind === 'miss' ? (
+              <g key={i}>
+                <rect
+                  x={from + radius}
+                  width={Math.max(2, x(at) - from - 2 * radius)}
+                  y={ground - 22}
+                  height={22}
+                  fill="none"
+                  stroke="var(--signal)"
+                  strokeWidth={2}
+                  strokeDasharray="5 4"
+                />
+                <text
+                  x={(from + x(at)) / 2}
+                  y={ground - 6}
+                  fontSize={14}
+                  textAnchor="middle"
+                  style={{ fill: 'var(--signal)' }}
+                >
+                  {slots - 1}
+                </text>
+              </g>
+            ) : (
+              <path
+                key={i}
+                d={`M${from} ${ground - 34}v-8h${Math.max(3, x(at) - from)}v8`}
                 fill="none"
                 stroke="var(--signal)"
                 strokeWidth={2}
-                strokeDasharray="5 4"
               />
-              <text
-                x={(from + x(at)) / 2}
-                y={ground - 6}
-                fontSize={14}
-                textAnchor="middle"
-                style={{ fill: 'var(--signal)' }}
-              >
-                {slots - 1}
-              </text>
+            );
+          })}
+          {positionsM.map((at, i) => (
+            <g key={i}>
+              <line
+                x1={x(at)}
+                x2={x(at)}
+                y1={ground}
+                y2={ground - 16}
+                stroke="var(--leaf)"
+                strokeWidth={2.5}
+              />
+              <ellipse
+                cx={x(at)}
+                cy={ground - 20}
+                rx={radius}
+                ry={radius * 0.8}
+                fill="var(--leaf)"
+              />
             </g>
-          ) : (
-            <path
-              key={i}
-              d={`M${from} ${ground - 34}v-8h${Math.max(3, x(at) - from)}v8`}
-              fill="none"
-              stroke="var(--signal)"
-              strokeWidth={2}
-            />
-          );
-        })}
-        {positionsM.map((at, i) => (
-          <g key={i}>
-            <line
-              x1={x(at)}
-              x2={x(at)}
-              y1={ground}
-              y2={ground - 16}
-              stroke="var(--leaf)"
-              strokeWidth={2.5}
-            />
-            <ellipse cx={x(at)} cy={ground - 20} rx={radius} ry={radius * 0.8} fill="var(--leaf)" />
-          </g>
-        ))}
-        {cursorM !== undefined && cursorM <= lengthM && (
-          <path d={`M${x(cursorM)} ${ground + 2}l-9 16h18z`} fill="var(--clay)" />
-        )}
-        {ticks.map((at, i) => (
-          <g key={i}>
-            <line
-              x1={x(at)}
-              x2={x(at)}
-              y1={ground + 10}
-              y2={ground + 16}
-              stroke="var(--ink)"
-              strokeWidth={1.2}
-            />
-            {i % every === 0 && (
-              <text
-                x={Math.min(width - 20, Math.max(12, x(at)))}
-                y={height - 4}
-                fontSize={13}
-                textAnchor="middle"
-              >
-                {metric ? at.toFixed(tick < 1 ? 1 : 0) : Math.round(at / 0.3048)}
-                {i === 0 ? (metric ? ' m' : ' ft') : ''}
-              </text>
-            )}
-          </g>
-        ))}
-      </svg>
+          ))}
+          {cursorM !== undefined && cursorM <= lengthM && (
+            <path d={`M${x(cursorM)} ${ground + 2}l-9 16h18z`} fill="var(--clay)" />
+          )}
+          {ticks.map((at, i) => (
+            <g key={i}>
+              <line
+                x1={x(at)}
+                x2={x(at)}
+                y1={ground + 10}
+                y2={ground + 16}
+                stroke="var(--ink)"
+                strokeWidth={1.2}
+              />
+              {i % every === 0 && (
+                <text
+                  x={Math.min(width - 20, Math.max(12, x(at)))}
+                  y={height - 4}
+                  fontSize={13}
+                  textAnchor="middle"
+                >
+                  {metric ? at.toFixed(tick < 1 ? 1 : 0) : Math.round(at / 0.3048)}
+                  {i === 0 ? (metric ? ' m' : ' ft') : ''}
+                </text>
+              )}
+            </g>
+          ))}
+        </svg>
+      </div>
     </div>
   );
 }

@@ -84,11 +84,11 @@ function TapeCapture({
       setCursor(rounded + stand.spacingM);
   };
   const addTyped = () => {
-    const parsed = units.read(text, 'plantSpacing');
+    const parsed = units.read(text, 'tapePosition');
     if (!parsed.ok) return setProblem(parsed.problem);
     if (last !== undefined && parsed.value < last) {
       return setProblem(
-        `${units.show(parsed.value, 'plantSpacing')} lies behind the last plant at ${units.show(last, 'plantSpacing')}. Type it again, or tap it onto the drawn tape.`,
+        `${units.show(parsed.value, 'tapePosition')} lies behind the last plant at ${units.show(last, 'tapePosition')}. Type it again, or tap it onto the drawn tape.`,
       );
     }
     if (write([...tape.positionsM, parsed.value], [...tape.typed, text])) {
@@ -180,7 +180,7 @@ function TapeCapture({
       <div className="columns half">
         <div className="stack tight">
           <Button h={72} size="xl" onClick={() => insert(cursor)}>
-            Plant here: {units.show(cursor, 'plantSpacing')}
+            Plant here: {units.show(cursor, 'tapePosition')}
           </Button>
           <div className="field-actions" style={{ gridTemplateColumns: 'repeat(3, 1fr)' }}>
             <Button variant="default" h={56} onClick={() => setCursor(Math.max(0, cursor - nudge))}>

@@ -225,7 +225,7 @@ function StopCapture({
                   <span className="count">{count[tally]}</span>
                   <small>{label}</small>
                   <small
-                    className="soft"
+                    className="soft key-hint"
                     aria-hidden
                     style={tally === 'inStep' ? { color: 'inherit', opacity: 0.85 } : undefined}
                   >
@@ -240,7 +240,7 @@ function StopCapture({
               {problem}
             </p>
           )}
-          <div className="row spread">
+          <div className="field-tools">
             <Button
               variant="default"
               h={48}
@@ -302,7 +302,7 @@ function StopCapture({
             </div>
           </div>
           <WalkSoFar stand={stand} />
-          <label className="row small" style={{ minHeight: 48 }}>
+          <label className="row small" style={{ minHeight: 48, flexWrap: 'nowrap' }}>
             <input
               type="checkbox"
               checked={stop.data.chosen}
@@ -349,8 +349,8 @@ function RowStrip({
   );
   return (
     <div className="stack tight">
-      <div className="row spread small">
-        <span>Rows as you see them, left to right. Planter drove:</span>
+      <div className="travel">
+        <span>Rows as you see them, left to right. The planter drove</span>
         <Button
           variant="default"
           size="compact-md"

@@ -1,7 +1,8 @@
 import { judgeStand } from '@sendero/core';
-import { Button, Modal, NumberInput } from '@mantine/core';
+import { Button, NumberInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { Dialog } from '../app/Dialog.tsx';
 import { longDate } from '../app/dates.ts';
 import { useDevice, useWorkspace } from '../data/hooks.ts';
 import { SpacingResult } from '../spacing/SpacingResult.tsx';
@@ -229,12 +230,7 @@ function WeightsDialog({ stand, onClose }: { stand: WalkStand; onClose(): void }
     else setProblems(kept.problems);
   };
   return (
-    <Modal
-      opened
-      onClose={onClose}
-      title="Weight of plants behind their neighbours"
-      closeButtonProps={{ 'aria-label': 'Close' }}
-    >
+    <Dialog title="Weight of plants behind their neighbours" onClose={onClose}>
       <div className="stack">
         <p className="small soft">
           1 counts a plant in full, 0 not at all. The defaults, 0.75 and 0, are this app’s own and
@@ -273,6 +269,6 @@ function WeightsDialog({ stand, onClose }: { stand: WalkStand; onClose(): void }
           </Button>
         </div>
       </div>
-    </Modal>
+    </Dialog>
   );
 }

@@ -13,6 +13,8 @@ interface Props {
 }
 
 const PAD = 18;
+/** Room on the right for the lettering of the rate planted. */
+const RIGHT = 64;
 
 /** Every stop on one population scale, with the interval, the expected live stand and the rate planted. */
 export function StandScale({
@@ -35,8 +37,10 @@ export function StandScale({
   ];
   const low = Math.max(0, Math.min(...all) - targetPerM2 * 0.08);
   const high = Math.max(...all) + targetPerM2 * 0.08;
-  const x = (perM2: number) => PAD + ((perM2 - low) / (high - low)) * (width - 2 * PAD);
+  const x = (perM2: number) => PAD + ((perM2 - low) / (high - low)) * (width - PAD - RIGHT);
   const axis = height - 30;
+  const lanes = dodge(stops.map(({ perM2 }) => x(perM2)));
+  const dotY = (i: number) => axis - 15 - lanes[i]! * 17;
   const words = `${stops.length} stops from ${units.number(Math.min(...stops.map(({ perM2 }) => perM2), Infinity), kind)} to ${units.show(Math.max(...stops.map(({ perM2 }) => perM2), 0), kind)}. Expected live stand ${units.show(expectedPerM2, kind)}, planted ${units.show(targetPerM2, kind)}.`;
   const near = Math.abs(x(targetPerM2) - x(expectedPerM2)) < 150;
   return (
@@ -93,7 +97,7 @@ export function StandScale({
           <g key={stop.id}>
             <circle
               cx={x(stop.perM2)}
-              cy={axis - 16 - (i % 3) * 17}
+              cy={dotY(i)}
               r={8}
               fill={stop.chosen ? 'var(--sheet)' : 'var(--leaf)'}
               stroke={stop.chosen ? 'var(--ink)' : 'var(--sheet)'}
@@ -102,7 +106,7 @@ export function StandScale({
             />
             <text
               x={x(stop.perM2)}
-              y={axis - 12 - (i % 3) * 17}
+              y={dotY(i) + 4}
               fontSize={10}
               textAnchor="middle"
               style={{ fill: stop.chosen ? 'var(--ink)' : 'var(--sheet)' }}
@@ -117,4 +121,18 @@ export function StandScale({
       </svg>
     </div>
   );
+}
+
+/** Lane of each dot, from the axis up, so that dots close together stand over each other. */
+function dodge(places: number[]): number[] {
+  const lanes = places.map(() => 0);
+  const taken: number[][] = [[], [], [], []];
+  for (const i of places.map((_, index) => index).sort((a, b) => places[a]! - places[b]!)) {
+    const free = taken.findIndex((lane) =>
+      lane.every((place) => Math.abs(place - places[i]!) >= 17),
+    );
+    lanes[i] = Math.max(0, free);
+    taken[lanes[i]!]!.push(places[i]!);
+  }
+  return lanes;
 }

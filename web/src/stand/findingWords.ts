@@ -24,12 +24,20 @@ export function findingWords(finding: StandFinding): FindingWords {
         says: `The stand is thin: ${percent(finding.missingShare)} of the plants that should be alive are missing, and the interval leaves no doubt.`,
         next: 'Dig at gaps, and at a healthy neighbour, before blaming planter, seed or ground. A thin stand alone is no reason to replant.',
       };
-    case 'undecided':
-      return {
-        tone: 'plain',
-        says: `The walk cannot tell yet: the stand is between ${percent(finding.lowestShare)} and ${percent(finding.highestShare)} of what should be alive.`,
-        next: 'More stops narrow it; judge after them.',
-      };
+    case 'undecided': {
+      const between = `between ${percent(finding.lowestShare)} and ${percent(finding.highestShare)} of what should be alive`;
+      return finding.precise
+        ? {
+            tone: 'good',
+            says: `The stand is close to full: ${between}.`,
+            next: 'Few plants are missing on the whole: look at the rows by themselves.',
+          }
+        : {
+            tone: 'plain',
+            says: `The walk cannot tell yet: the stand is ${between}.`,
+            next: 'More stops narrow it; judge after them.',
+          };
+    }
     case 'full':
       return {
         tone: 'good',

@@ -1,0 +1,217 @@
+// npm run bench: what the app costs, each figure beside its limit; ratios where two things run side by side.
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
+import { analyseSpacing, summariseStand } from '@sendero/core';
+import { goodGround, goodUnit, simulateStand, simulateWeather } from '@sendero/core/simulation';
+import { chromium, type Page } from '@playwright/test';
+import pg from 'pg';
+import { App, openPlanting } from './app.ts';
+
+const DIST = new URL('../web/dist/', import.meta.url);
+let missed = 0;
+function report(what: string, value: number, unit: string, limit?: number) {
+  const ok = limit === undefined || value <= limit;
+  if (!ok) missed += 1;
+  const shown = value >= 100 ? value.toFixed(0) : value.toFixed(2);
+  console.log(
+    `${ok ? '  ' : '! '}${what.padEnd(66)} ${shown.padStart(9)} ${unit.padEnd(3)}${limit === undefined ? '' : `  (limit ${limit})`}`,
+  );
+}
+const milliseconds = (work: () => unknown) => {
+  const start = performance.now();
+  work();
+  return performance.now() - start;
+};
+const best = (runs: number, work: () => unknown) =>
+  Math.min(...Array.from({ length: runs }, () => milliseconds(work)));
+
+/** Every script the capture screen needs: its chunk, the entry, and all they import at once. */
+function captureScripts(): string[] {
+  const manifest = JSON.parse(readFileSync(new URL('.vite/manifest.json', DIST), 'utf8')) as Record<
+    string,
+    { file: string; imports?: string[] }
+  >;
+  const needed = new Set<string>();
+  const follow = (key: string) => {
+    if (needed.has(key)) return;
+    needed.add(key);
+    manifest[key]!.imports?.forEach(follow);
+  };
+  follow('index.html');
+  follow('src/stand/CaptureScreen.tsx');
+  return [...needed].map((key) => manifest[key]!.file);
+}
+
+function core() {
+  console.log('\nCore');
+  const positionsM = new Float64Array(1_000_001);
+  for (let i = 1; i < positionsM.length; i++)
+    positionsM[i] = positionsM[i - 1]! + 0.05 + ((i * 7919) % 400) / 1000;
+  report(
+    'analyseSpacing, 1 million intervals',
+    best(5, () => analyseSpacing([{ positionsM }], { referenceM: 0.166 })),
+    'ms',
+    150,
+  );
+  const stops = Array.from({ length: 1000 }, (_, s) => ({
+    id: String(s),
+    counts: Array.from({ length: 12 }, (_, r) => ({
+      lengthM: 5.3,
+      rowWidthM: 0.762,
+      inStep: 28 + ((s * r) % 5),
+    })),
+  }));
+  report(
+    'summariseStand, 1,000 stops of 12 rows',
+    best(5, () => summariseStand(stops).stopsNeeded(0.05)),
+    'ms',
+    150,
+  );
+  const scenario = {
+    crop: 'corn' as const,
+    planter: {
+      units: Array.from({ length: 12 }, () => goodUnit(0.05)),
+      rowWidthM: 0.762,
+      cells: 24,
+    },
+    seedLot: { germination: 0.95, vigour: 0.9 },
+    seedsPerM2: 7.9,
+    passLengthM: 1400,
+    passes: 10,
+    zones: [goodGround(0, 1400)],
+    weather: simulateWeather({ days: 45, meanC: 14, risePerDayC: 0.15 }, 5),
+  };
+  let entries = 0;
+  const simulated = best(3, () => (entries = simulateStand(scenario, 1).entries));
+  report('simulateStand, for each million seeds', (simulated / entries) * 1e6, 'ms', 2000);
+}
+
+async function sending(app: App) {
+  console.log('\nSending 5,000 observations');
+  const opened = await fetch(`${app.url}/api/v1/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{}',
+  });
+  const headers = {
+    'content-type': 'application/json',
+    cookie: opened.headers.getSetCookie()[0]!.split(';')[0]!,
+  };
+  const [stop] = await app.sql<{ id: string; workspace_id: string }>(
+    'SELECT id, workspace_id FROM stops LIMIT 1',
+  );
+  const data = {
+    stopId: stop!.id,
+    type: 'count',
+    row: 1,
+    lengthM: 5,
+    rowWidthM: 0.762,
+    inStep: 30,
+    oneBehind: 1,
+    twoBehind: 0,
+  };
+  const start = performance.now();
+  for (let batch = 0; batch < 10; batch++) {
+    const commits = Array.from({ length: 500 }, () => ({
+      id: randomUUID(),
+      madeAt: new Date().toISOString(),
+      changes: [{ op: 'put', kind: 'observation', id: randomUUID(), baseRevision: 0, data }],
+    }));
+    const response = await fetch(`${app.url}/api/v1/commits`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({ commits }),
+    });
+    if (!response.ok) throw new Error(`answered ${response.status}`);
+  }
+  const sent = performance.now() - start;
+  const client = new pg.Client(app.connection);
+  await client.connect();
+  const plain = performance.now();
+  for (let i = 0; i < 5000; i++) {
+    await client.query(
+      `INSERT INTO observations (workspace_id, id, revision, edited_by, edited_at, stop_id, type, "row", payload) VALUES ($1, $2, 1, 'bench', now(), $3, 'count', 1, $4)`,
+      [stop!.workspace_id, randomUUID(), stop!.id, data],
+    );
+  }
+  const inserted = performance.now() - plain;
+  await client.end();
+  report('through the data road', sent / 1000, 's', 10);
+  report('against one plain SQL insert a row (below 1 is faster)', sent / inserted, '×');
+}
+
+async function screen(app: App) {
+  console.log('\nCapture screen');
+  const bytes = captureScripts().reduce(
+    (sum, file) => sum + gzipSync(readFileSync(new URL(file, DIST))).length,
+    0,
+  );
+  report('JavaScript it needs, gzipped', bytes / 1000, 'kB', 230);
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  });
+  const context = await browser.newContext({
+    baseURL: app.url,
+    viewport: { width: 390, height: 844 },
+  });
+  const page = await context.newPage();
+  await page.goto('/');
+  await page.getByRole('heading', { level: 1, name: /^Today/ }).waitFor();
+  await openPlanting(page, 'Long Forty');
+  await page.getByRole('link', { name: 'Counts' }).first().click();
+  await page.getByTestId('stop-density').waitFor();
+  const address = page.url();
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  const slow = async (target: Page) => {
+    const session = await context.newCDPSession(target);
+    await session.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  };
+  const starts: number[] = [];
+  for (let i = 0; i < 3; i++) {
+    const fresh = await context.newPage();
+    await slow(fresh);
+    const start = performance.now();
+    await fresh.goto(address);
+    await fresh.getByTestId('stop-density').waitFor();
+    starts.push(performance.now() - start);
+    await fresh.close();
+  }
+  report(
+    'cold start to usable capture, 4× slower CPU, median of 3',
+    starts.sort((a, b) => a - b)[1]!,
+    'ms',
+  );
+  await slow(page);
+  const taps = await page.evaluate(async () => {
+    const times: number[] = [];
+    for (let i = 0; i < 60; i++) {
+      const key = document.querySelector<HTMLElement>('[data-tally=inStep]')!;
+      const start = performance.now();
+      key.click();
+      await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
+      times.push(performance.now() - start);
+      await new Promise((resolve) => setTimeout(resolve, 120));
+    }
+    return times.sort((a, b) => a - b);
+  });
+  report(
+    'tap to drawn, 4× slower CPU, 95th percentile of 60',
+    taps[Math.floor(taps.length * 0.95)]!,
+    'ms',
+    50,
+  );
+  await browser.close();
+}
+
+core();
+const app = await App.start({ demo: true });
+try {
+  await sending(app);
+  await screen(app);
+} finally {
+  await app.kill();
+}
+console.log(missed === 0 ? '\nAll within their limits.' : `\n${missed} over the limit.`);
+process.exit(missed === 0 ? 0 : 1);
