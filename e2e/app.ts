@@ -61,6 +61,8 @@ export class App {
         SENDERO_WEB: 'web/dist',
       },
     });
+    const { child } = this;
+    process.once('exit', () => child.kill('SIGKILL'));
     const healthy = () =>
       fetch(`${this.url}/api/v1/health`).then(
         (response) => response.ok,

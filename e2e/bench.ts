@@ -184,21 +184,36 @@ async function screen(app: App) {
     'ms',
   );
   await slow(page);
-  const taps = await page.evaluate(async () => {
+  // The browser's own measure: from the input to the next frame drawn (Event Timing, in steps of 8 ms).
+  await page.evaluate(() => {
     const times: number[] = [];
-    for (let i = 0; i < 60; i++) {
-      const key = document.querySelector<HTMLElement>('[data-tally=inStep]')!;
-      const start = performance.now();
-      key.click();
-      await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
-      times.push(performance.now() - start);
-      await new Promise((resolve) => setTimeout(resolve, 120));
-    }
-    return times.sort((a, b) => a - b);
+    Object.assign(window, { tapTimes: times });
+    new PerformanceObserver((list) => {
+      for (const entry of list.getEntries())
+        if (entry.name === 'pointerup') times.push(entry.duration);
+    }).observe({
+      type: 'event',
+      durationThreshold: 16,
+      buffered: false,
+    } as PerformanceObserverInit);
   });
+  const key = (await page.locator('[data-tally=inStep]').boundingBox())!;
+  const TAPS = 60;
+  for (let i = 0; i < TAPS; i++) {
+    await page.mouse.click(key.x + key.width / 2, key.y + key.height / 2);
+    await page.waitForTimeout(150);
+  }
+  const slowTaps = await page.evaluate(
+    () => (window as unknown as { tapTimes: number[] }).tapTimes,
+  );
+  // Taps under the observer's threshold of 16 ms are not listed.
+  const taps = [
+    ...slowTaps,
+    ...Array.from({ length: Math.max(0, TAPS - slowTaps.length) }, () => 16),
+  ].sort((a, b) => a - b);
   report(
-    'tap to drawn, 4× slower CPU, 95th percentile of 60',
-    taps[Math.floor(taps.length * 0.95)]!,
+    `tap to drawn, 4× slower CPU, 95th percentile of ${TAPS}`,
+    taps[Math.floor(TAPS * 0.95)]!,
     'ms',
     50,
   );
@@ -206,12 +221,14 @@ async function screen(app: App) {
 }
 
 core();
-const app = await App.start({ demo: true });
-try {
-  await sending(app);
-  await screen(app);
-} finally {
-  await app.kill();
+// Each part on a server of its own: what one leaves behind does not slow the other.
+for (const part of [sending, screen]) {
+  const app = await App.start({ demo: true });
+  try {
+    await part(app);
+  } finally {
+    await app.kill();
+  }
 }
 console.log(missed === 0 ? '\nAll within their limits.' : `\n${missed} over the limit.`);
 process.exit(missed === 0 ? 0 : 1);

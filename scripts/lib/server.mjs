@@ -48,6 +48,11 @@ export async function startServer({
       () => false,
     );
   };
-  await waitUntil(healthy, 90, 'The server');
+  try {
+    await waitUntil(healthy, 90, 'The server');
+  } catch (error) {
+    child.kill('SIGKILL');
+    throw error;
+  }
   return { child, exited };
 }

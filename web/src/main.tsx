@@ -15,7 +15,11 @@ import { makeStore } from './data/store.ts';
 
 const store = makeStore();
 const device = new Device(store);
-store.subscribe(() => rememberPreferences(store.getState().preferences));
+let remembered = store.getState().preferences;
+store.subscribe(() => {
+  const { preferences } = store.getState();
+  if (preferences !== remembered) rememberPreferences((remembered = preferences));
+});
 void device.open();
 
 createRoot(document.getElementById('root')!).render(

@@ -37,7 +37,9 @@ function childrenBy(kind: Kind, attribute: string) {
       const byParent = new Map<string, Kept[]>();
       for (const record of records) {
         const parent = (record.data as unknown as Record<string, string>)[attribute]!;
-        byParent.set(parent, [...(byParent.get(parent) ?? []), record]);
+        const list = byParent.get(parent);
+        if (list) list.push(record);
+        else byParent.set(parent, [record]);
       }
       return byParent;
     });
@@ -62,6 +64,9 @@ export const selectChildren = <K extends Kind>(
   parentId: string | undefined,
 ) => ((parentId && childrenBy(kind, attribute)(state).get(parentId)) || NONE) as Kept<K>[];
 
+/** Every child of a kind, grouped by its parent. */
+export const useGrouped = <K extends Kind>(kind: K, attribute: keyof DataOf<K> & string) =>
+  useAppSelector((state) => childrenBy(kind, attribute)(state)) as Map<string, Kept<K>[]>;
 export const useAll = <K extends Kind>(kind: K) =>
   useAppSelector((state) => selectAll(state, kind));
 export const useOne = <K extends Kind>(kind: K, id: string | null | undefined) =>

@@ -1,8 +1,7 @@
 import { countedLength, rowsAsSeen, summariseStand, type Count, type Travel } from '@sendero/core';
-import { Button } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { nowOn, useDevice, useToday } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
@@ -56,6 +55,8 @@ function StopCapture({
   const units = useUnits();
   const today = useToday();
   const { walk, planting, planter } = stand;
+  // The tapped key is drawn first; the walk's drawing follows when there is time.
+  const settled = useDeferredValue(stand);
   const byRow = walk.data.method === 'everyRow' && planter !== null;
   const oneOfRows = walk.data.method === 'oneRow' && planter !== null;
   const order: (number | null)[] =
@@ -170,16 +171,13 @@ function StopCapture({
   return (
     <div className="stack" style={{ gap: '0.75rem' }}>
       <div className="field-head">
-        <Button
-          component={Link}
+        <Link
           to={`/plantings/${planting.id}`}
-          variant="subtle"
-          px={8}
-          h={48}
+          className="tool bare"
           aria-label={`Leave the walk, back to ${stand.field.name}`}
         >
           <ArrowLeftIcon width={22} height={22} aria-hidden />
-        </Button>
+        </Link>
         <div>
           <h1>
             {stand.field.name}, stop {stop.data.ordinal}
@@ -241,26 +239,19 @@ function StopCapture({
             </p>
           )}
           <div className="field-tools">
-            <Button
-              variant="default"
-              h={48}
-              onClick={undo}
-              disabled={undoable === 0}
-              leftSection={<ResetIcon width={18} height={18} aria-hidden />}
-            >
-              Undo
-            </Button>
-            <Button variant="subtle" h={48} onClick={() => setTyping(!typing)}>
+            <button className="tool" onClick={undo} disabled={undoable === 0}>
+              <ResetIcon width={18} height={18} aria-hidden /> Undo
+            </button>
+            <button className="tool bare" onClick={() => setTyping(!typing)}>
               {typing ? 'Tap plants' : 'Type numbers'}
-            </Button>
-            <Button component={Link} to={tapeLink} variant="default" h={48}>
+            </button>
+            <Link to={tapeLink} className="tool">
               Tape{row === null ? '' : `, row ${row}`}
-            </Button>
+            </Link>
           </div>
           <div className="field-actions">
-            <Button
-              variant="default"
-              h={56}
+            <button
+              className="tool"
               onClick={() =>
                 stop.data.ordinal > 1 && !(byRow && order.indexOf(row) > 0)
                   ? onStop(stop.data.ordinal - 1)
@@ -269,10 +260,10 @@ function StopCapture({
               disabled={stop.data.ordinal === 1 && (!byRow || order.indexOf(row) === 0)}
             >
               Back
-            </Button>
-            <Button h={56} size="md" onClick={() => step(1)}>
+            </button>
+            <button className="tool act" onClick={() => step(1)}>
               {lastRow ? 'Next stop' : `Next row: ${order[order.indexOf(row) + 1]}`}
-            </Button>
+            </button>
           </div>
         </div>
         <aside className="stack" style={{ gap: '0.6rem' }} aria-label="The stand so far">
@@ -301,7 +292,7 @@ function StopCapture({
               </div>
             </div>
           </div>
-          <WalkSoFar stand={stand} />
+          <WalkSoFar stand={settled} />
           <label className="row small" style={{ minHeight: 48, flexWrap: 'nowrap' }}>
             <input
               type="checkbox"
@@ -311,14 +302,13 @@ function StopCapture({
             />
             Chosen because it looked bad: keep, but leave out of the mean
           </label>
-          <Button
-            variant="default"
-            h={48}
+          <button
+            className="tool"
             onClick={finish}
             disabled={!stand.stops.some(({ counts }) => counts.length > 0)}
           >
             Finish the walk
-          </Button>
+          </button>
         </aside>
       </div>
     </div>
@@ -351,15 +341,13 @@ function RowStrip({
     <div className="stack tight">
       <div className="travel">
         <span>Rows as you see them, left to right. The planter drove</span>
-        <Button
-          variant="default"
-          size="compact-md"
-          h={48}
+        <button
+          className="tool"
           onClick={() => onTravel(travel === 'away' ? 'toward' : 'away')}
           aria-label={`Planter drove ${travel === 'away' ? 'away from you' : 'toward you'}: change`}
         >
           {travel === 'away' ? '↑ away from you' : '↓ toward you'}
-        </Button>
+        </button>
       </div>
       <div
         className="row-strip"
@@ -390,7 +378,7 @@ function RowStrip({
   );
 }
 
-function WalkSoFar({ stand }: { stand: WalkStand }) {
+const WalkSoFar = memo(function WalkSoFar({ stand }: { stand: WalkStand }) {
   const units = useUnits();
   const { summary, stops } = stand;
   if (!summary) return <p className="soft">The stand appears here with the first count.</p>;
@@ -428,4 +416,4 @@ function WalkSoFar({ stand }: { stand: WalkStand }) {
       </div>
     </div>
   );
-}
+});

@@ -19,7 +19,7 @@ import {
 } from '@sendero/core';
 import { useMemo } from 'react';
 import { useAppSelector } from '../data/store.ts';
-import { selectAll, selectChildren, selectOne, useWorkspace } from '../data/hooks.ts';
+import { selectChildren, selectOne, useGrouped, useWorkspace } from '../data/hooks.ts';
 
 export interface WalkStop {
   id: string;
@@ -52,12 +52,12 @@ export function useWalkStand(walkId: string | undefined): WalkStand | null {
   const field = useAppSelector((state) => selectOne(state, 'field', planting?.data.fieldId));
   const planter = useAppSelector((state) => selectOne(state, 'planter', planting?.data.planterId));
   const stops = useAppSelector((state) => selectChildren(state, 'stop', 'walkId', walkId));
-  const observations = useAppSelector((state) => selectAll(state, 'observation'));
+  const observations = useGrouped('observation', 'stopId');
   const weightsOfWorkspace = useWorkspace()?.data.weights ?? null;
   return useMemo(() => {
     if (!walk || !planting || !field) return null;
     const walkStops = stops
-      .map(({ id, data }) => stopWith(id, data, observations))
+      .map(({ id, data }) => stopWith(id, data, observations.get(id) ?? []))
       .sort((a, b) => a.data.ordinal - b.data.ordinal);
     const weights = weightsOfWorkspace ?? DEFAULT_WEIGHTS;
     const usable = walkStops.filter(({ data, counts }) => !data.chosen && counts.length > 0);
@@ -90,8 +90,7 @@ export function useWalkStand(walkId: string | undefined): WalkStand | null {
   }, [walk, planting, field, planter, stops, observations, weightsOfWorkspace]);
 }
 
-function stopWith(id: string, data: Stop, observations: Kept<'observation'>[]): WalkStop {
-  const own = observations.filter((observation) => observation.data.stopId === id);
+function stopWith(id: string, data: Stop, own: Kept<'observation'>[]): WalkStop {
   return {
     id,
     data,
