@@ -55,7 +55,13 @@ export function RowBars({ rows, expectedPerM2, denseStand, marked }: Props) {
                 stroke="var(--leaf)"
               />
               {step >= 34 ? (
-                <text x={x + step / 2} y={y(perM2) - 5} fontSize={13} textAnchor="middle">
+                <text
+                  x={x + step / 2}
+                  y={base - 10}
+                  fontSize={13}
+                  textAnchor="middle"
+                  style={{ fill: 'var(--sheet)' }}
+                >
                   {short(perM2)}
                 </text>
               ) : (

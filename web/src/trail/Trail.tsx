@@ -8,7 +8,6 @@ const LABELS: Record<WayMark, string> = {
   standWalk: 'Stand walk',
   result: 'Result',
 };
-const STATES = { done: 'done', due: 'due now', overdue: 'overdue', later: 'later' };
 
 /** The planting's path through the season; each way-mark leads to its work. */
 export function Trail({
@@ -42,7 +41,12 @@ export function Trail({
           />
           {marks.map(({ mark, state, from, to }, i) => {
             const act = state === 'due' || state === 'overdue';
-            const dates = from === to ? shortDate(from) : `${shortDate(from)} – ${shortDate(to)}`;
+            const when = {
+              done: `done ${shortDate(to)}`,
+              due: `due by ${shortDate(to)}`,
+              overdue: `overdue since ${shortDate(to)}`,
+              later: mark === 'result' ? 'after the walk' : `from ${shortDate(from)}`,
+            }[state];
             const drawing = (
               <g>
                 <rect x={x(i) - 55} y={4} width={110} height={110} fill="transparent" />
@@ -78,13 +82,13 @@ export function Trail({
                   textAnchor="middle"
                   style={{ fill: act ? 'var(--signal)' : 'var(--ink-soft)' }}
                 >
-                  {state === 'done' ? `done ${shortDate(to)}` : `${STATES[state]}, ${dates}`}
+                  {when}
                 </text>
               </g>
             );
             const link = links[mark];
             return link ? (
-              <Link key={mark} to={link} aria-label={`${LABELS[mark]}, ${STATES[state]}, ${dates}`}>
+              <Link key={mark} to={link} aria-label={`${LABELS[mark]}, ${when}`}>
                 {drawing}
               </Link>
             ) : (
