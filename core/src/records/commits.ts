@@ -127,12 +127,8 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
         if (!current) return refused({ id: `There is no such ${change.kind} to ${change.op}.` });
         data = current.data;
       }
-      const deletedAt =
-        change.op === 'delete'
-          ? (current?.deletedAt ?? context.now)
-          : change.op === 'restore'
-            ? null
-            : (current?.deletedAt ?? null);
+      // Writing to a deleted record brings it back.
+      const deletedAt = change.op === 'delete' ? (current?.deletedAt ?? context.now) : null;
       const unchanged = current && sameData(current.data, data) && current.deletedAt === deletedAt;
       if (unchanged) {
         own.set(key(current.kind, current.id), current);

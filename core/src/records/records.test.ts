@@ -156,6 +156,17 @@ describe('decideCommits', () => {
     expect(held.get(`grower ${id}`)).toMatchObject({ deletedAt: null, revision: 3 });
   });
 
+  it('writing to what was deleted brings it back', () => {
+    const { send, put, held } = world();
+    const id = newId();
+    send([
+      commit(put('grower', id, { name: 'First' })),
+      commit({ op: 'delete', kind: 'grower', id, baseRevision: 1 }),
+    ]);
+    send([commit(put('grower', id, { name: 'First' }, 2))]);
+    expect(held.get(`grower ${id}`)).toMatchObject({ revision: 3, deletedAt: null });
+  });
+
   it('applies all of a commit or nothing', () => {
     const { send, put, held } = world();
     const [good, bad] = [newId(), newId()];

@@ -112,13 +112,6 @@ export const stopSchema = z.strictObject({
   travel: z.enum(['away', 'toward'], 'Choose the direction the planter travelled.'),
   /** Chosen because it looked bad: kept, flagged, left out of field means. */
   chosen: z.boolean(),
-  place: z.nullable(
-    z.strictObject({
-      lat: within(-90, 90, 'Latitude runs from −90 to 90.'),
-      lon: within(-180, 180, 'Longitude runs from −180 to 180.'),
-      accuracyM: within(0, 1e5, 'Accuracy is in metres.'),
-    }),
-  ),
   note,
 });
 

@@ -50,7 +50,7 @@ export const MIGRATIONS: { name: string; up(context: QueryInterface): Promise<vo
         CREATE INDEX walks_by_planting ON walks (workspace_id, planting_id);
         CREATE TABLE stops (
           walk_id uuid NOT NULL, ordinal integer NOT NULL CHECK (ordinal > 0), travel text NOT NULL CHECK (travel IN ('away', 'toward')),
-          chosen boolean NOT NULL, place jsonb, note text NOT NULL, ${record}, ${parent('walk_id', 'walks')});
+          chosen boolean NOT NULL, note text NOT NULL, ${record}, ${parent('walk_id', 'walks')});
         CREATE INDEX stops_by_walk ON stops (workspace_id, walk_id);
         CREATE TABLE observations (
           stop_id uuid NOT NULL, type text NOT NULL, "row" integer CHECK ("row" > 0), payload jsonb NOT NULL, ${record}, ${parent('stop_id', 'stops')});

@@ -70,7 +70,6 @@ const COLUMNS: Record<Kind, ModelAttributes> = {
     ordinal: integer,
     travel: text,
     chosen: { type: DataTypes.BOOLEAN, ...required },
-    place: optional(DataTypes.JSONB),
     note: text,
   },
   observation: { stopId: uuid, type: text, row: optional(DataTypes.INTEGER), payload: json },

@@ -52,7 +52,6 @@ async function walkedField(person: TestPerson) {
       ordinal: 1,
       travel: 'away',
       chosen: false,
-      place: null,
     }),
   ])
     expect(outcome).toMatchObject({ outcome: 'applied' });

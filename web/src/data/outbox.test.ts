@@ -2,7 +2,15 @@ import 'fake-indexeddb/auto';
 import type { Kept, Outcome } from '@sendero/core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { openLocalDatabase, recordKey, type LocalDatabase } from './localDatabase.ts';
-import { discardEntry, keepEdits, overlay, settleBatch, takeBatch, type Edit } from './outbox.ts';
+import {
+  discardEntry,
+  keepEdits,
+  observationIdAt,
+  overlay,
+  settleBatch,
+  takeBatch,
+  type Edit,
+} from './outbox.ts';
 
 const NOW = '2027-05-27T09:00:00.000Z';
 const BY = { name: 'Noor Castellane', now: NOW };
@@ -153,4 +161,15 @@ describe('what waits on this device', () => {
     await keepEdits(local, [{ op: 'restore', kind: 'grower', id: A }], NOW);
     expect(await view(A)).toMatchObject({ deletedAt: null, data: { name: 'here' } });
   });
+});
+
+it('two devices that count one row of one stop make one record, and other places others', () => {
+  expect(observationIdAt(A, 'count', 4)).toBe(observationIdAt(A, 'count', 4));
+  const others = [
+    observationIdAt(A, 'count', 5),
+    observationIdAt(B, 'count', 4),
+    observationIdAt(A, 'tape', 4),
+    observationIdAt(A, 'count', null),
+  ];
+  expect(new Set([observationIdAt(A, 'count', 4), ...others]).size).toBe(5);
 });

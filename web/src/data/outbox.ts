@@ -1,5 +1,5 @@
 import { type Change, type Kept, type Outcome } from '@sendero/core';
-import { v7 as uuidv7 } from 'uuid';
+import { v5 as uuidv5, v7 as uuidv7 } from 'uuid';
 import { recordKey, type LocalDatabase, type OutboxEntry } from './localDatabase.ts';
 
 export type Edit = Omit<Change, 'baseRevision'>;
@@ -78,12 +78,7 @@ export async function settleBatch(
   const settle = async (change: Change, revision: number) => {
     const before = await records.get(keyOf(change));
     if (before && before.revision >= revision) return;
-    const deletedAt =
-      change.op === 'delete'
-        ? by.now
-        : change.op === 'restore'
-          ? null
-          : (before?.deletedAt ?? null);
+    const deletedAt = change.op === 'delete' ? by.now : null;
     const data = (change.op === 'put' ? change.data : before?.data) as Kept['data'];
     const record = {
       kind: change.kind,
@@ -133,6 +128,14 @@ export async function settleBatch(
   return stale;
 }
 
+/**
+ * The id of what is observed once at a place (a count of a row, a tape in it): made from the place, so that
+ * two devices that observe it apart meet in one record and neither count is added to the other.
+ * @example observationIdAt(stopId, 'tape', 4)
+ */
+export const observationIdAt = (stopId: string, type: string, row: number | null) =>
+  uuidv5(`${type} ${row ?? ''}`, stopId);
+
 /** Gives up a change the server refused. */
 export async function discardEntry(local: LocalDatabase, order: number): Promise<string[]> {
   const entry = await local.get('outbox', order);
@@ -164,7 +167,7 @@ export function overlay(
           kind: change.kind,
           id: change.id,
           revision: view?.revision ?? 0,
-          deletedAt: view?.deletedAt ?? null,
+          deletedAt: null,
           editedBy: by,
           editedAt: commit.madeAt,
           data: change.data,

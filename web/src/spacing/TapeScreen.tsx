@@ -4,6 +4,7 @@ import { useHotkeys } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
+import { observationIdAt } from '../data/outbox.ts';
 import { useDevice } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useWalkStand, type WalkStand, type WalkStop } from '../stand/useWalkStand.ts';
@@ -64,7 +65,11 @@ function TapeCapture({
   const nudge = units.system === 'us' ? 0.0127 : 0.01;
 
   const write = (positionsM: number[], typed: string[]) => {
-    const written = device.put('observation', { ...tape, positionsM, typed }, kept?.id);
+    const written = device.put(
+      'observation',
+      { ...tape, positionsM, typed },
+      kept?.id ?? observationIdAt(stop.id, 'tape', row),
+    );
     if (!written.ok) {
       setProblem(Object.values(written.problems)[0] ?? null);
       return false;

@@ -3,6 +3,7 @@ import { useHotkeys } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { lazy, memo, Suspense, useDeferredValue, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { observationIdAt } from '../data/outbox.ts';
 import { nowOn, useDevice, useToday } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
@@ -86,7 +87,11 @@ function StopCapture({
   const [problem, setProblem] = useState<string | null>(null);
 
   const write = (next: Count, remember = true) => {
-    const written = device.put('observation', next, kept?.id);
+    const written = device.put(
+      'observation',
+      next,
+      kept?.id ?? observationIdAt(stop.id, 'count', byRow ? row : null),
+    );
     if (!written.ok) return setProblem(Object.values(written.problems)[0] ?? null);
     setProblem(null);
     if (remember) {
@@ -121,7 +126,6 @@ function StopCapture({
         ordinal,
         travel: stop.data.travel,
         chosen: false,
-        place: null,
         note: '',
       }).ok
     )

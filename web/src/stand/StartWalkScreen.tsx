@@ -103,7 +103,6 @@ function StartWalkForm({
       ordinal: 1,
       travel: 'away',
       chosen: false,
-      place: null,
       note: '',
     });
     if (stop.ok) void navigate(`/walks/${made.id}`, { replace: true });

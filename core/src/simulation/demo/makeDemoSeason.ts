@@ -156,7 +156,7 @@ export function makeDemoSeason(): DemoSeason {
       const at = stamp(s * 7 + 3);
       const stopId = add(
         'stop',
-        { walkId, ordinal: s + 1, travel, chosen: false, place: null, note: '' },
+        { walkId, ordinal: s + 1, travel, chosen: false, note: '' },
         walk.walkedBy,
         at,
       );
