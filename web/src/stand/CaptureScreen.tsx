@@ -1,15 +1,16 @@
-import { countedLength, rowsAsSeen, summariseStand, type Count, type Travel } from '@sendero/core';
+import { countedLength, rowsAsSeen, summariseStand, type Count } from '@sendero/core';
 import { useHotkeys } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
-import { lazy, memo, Suspense, useDeferredValue, useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useDeferredValue, useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { observationIdAt } from '../data/outbox.ts';
 import { nowOn, useDevice, useToday } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
-import { StandScale } from './StandScale.tsx';
+import { RowStrip } from './RowStrip.tsx';
 import { TALLIES, type Tally } from './tallies.ts';
-import { plantsOf, useWalkStand, type WalkStand, type WalkStop } from './useWalkStand.ts';
+import { useWalkStand, type WalkStand, type WalkStop } from './useWalkStand.ts';
+import { WalkSoFar } from './WalkSoFar.tsx';
 
 const TypedCount = lazy(() => import('./TypedCount.tsx'));
 
@@ -320,104 +321,3 @@ function StopCapture({
 }
 
 const later = (a: string, b: string) => (a > b ? a : b);
-
-function RowStrip({
-  order,
-  row,
-  stop,
-  travel,
-  onRow,
-  onTravel,
-}: {
-  order: number[];
-  row: number;
-  stop: WalkStop;
-  travel: Travel;
-  onRow(row: number): void;
-  onTravel(travel: Travel): void;
-}) {
-  const current = useRef<HTMLButtonElement>(null);
-  useEffect(
-    () => void current.current?.scrollIntoView({ block: 'nearest', inline: 'center' }),
-    [row],
-  );
-  return (
-    <div className="stack tight">
-      <div className="travel">
-        <span>Rows as you see them, left to right. The planter drove</span>
-        <button
-          className="tool"
-          onClick={() => onTravel(travel === 'away' ? 'toward' : 'away')}
-          aria-label={`Planter drove ${travel === 'away' ? 'away from you' : 'toward you'}: change`}
-        >
-          {travel === 'away' ? '↑ away from you' : '↓ toward you'}
-        </button>
-      </div>
-      <div
-        className="row-strip"
-        role="group"
-        aria-label="Planter rows, left to right as they stand"
-      >
-        {order.map((candidate) => {
-          const counted = stop.counts.find(({ data }) => data.row === candidate);
-          return (
-            <button
-              key={candidate}
-              ref={candidate === row ? current : null}
-              className={counted ? 'row-tab counted' : 'row-tab'}
-              aria-pressed={candidate === row}
-              aria-label={`Row ${candidate}${counted ? `, ${plantsOf(counted.data)} plants` : ', not counted'}`}
-              onClick={(event) => {
-                onRow(candidate);
-                if (event.detail > 0) event.currentTarget.blur();
-              }}
-            >
-              <b>{candidate}</b>
-              <span>{counted ? plantsOf(counted.data) : '·'}</span>
-            </button>
-          );
-        })}
-      </div>
-    </div>
-  );
-}
-
-const WalkSoFar = memo(function WalkSoFar({ stand }: { stand: WalkStand }) {
-  const units = useUnits();
-  const { summary, stops } = stand;
-  if (!summary) return <p className="soft">The stand appears here with the first count.</p>;
-  const kind = units.standKind(stand.denseStand);
-  const more = summary.stopsNeeded(0.05) - summary.stops.length;
-  const ordinals = new Map(stops.map(({ id, data }) => [id, data.ordinal]));
-  return (
-    <div className="sheet stack tight">
-      <div className="row spread">
-        <strong>Walk: {units.show(summary.meanPerM2, kind)}</strong>
-        <span className="small">
-          {summary.intervalPerM2
-            ? `95 %: ${units.interval(summary.intervalPerM2, kind)}`
-            : 'one stop: no interval yet'}
-        </span>
-      </div>
-      <StandScale
-        stops={summary.stops.map(({ id, perM2 }) => ({
-          id,
-          perM2,
-          label: String(ordinals.get(id)),
-        }))}
-        meanPerM2={summary.meanPerM2}
-        intervalPerM2={summary.intervalPerM2}
-        targetPerM2={stand.targetPerM2}
-        expectedPerM2={stand.expectedPerM2}
-        denseStand={stand.denseStand}
-      />
-      <div className="small" data-testid="stops-needed">
-        {!Number.isFinite(more)
-          ? 'Two stops or more tell how many are needed.'
-          : more <= 0
-            ? 'Within ±5 % of the mean: enough stops.'
-            : `${more} more ${more === 1 ? 'stop gives' : 'stops give'} ±5 % at this spread.`}
-      </div>
-    </div>
-  );
-});

@@ -17,7 +17,7 @@ export default function TodayScreen() {
   const sync = useAppSelector((state) => state.sync);
   const conflicts = useAll('conflict').filter(({ data }) => data.resolvedAt === null);
   const walkMark = (one: PlantingOnTrail) => one.marks.find(({ mark }) => mark === 'standWalk')!;
-  const todo = trails.filter((one) => one.open || ['due', 'overdue'].includes(walkMark(one).state));
+  const due = trails.filter((one) => one.open || ['due', 'overdue'].includes(walkMark(one).state));
   const latest = trails
     .flatMap(({ walks }) => walks)
     .filter(({ data }) => data.finishedAt)
@@ -48,7 +48,7 @@ export default function TodayScreen() {
       <div className="columns two">
         <section className="stack tight">
           <h2>To do</h2>
-          {todo.length === 0 &&
+          {due.length === 0 &&
             (trails.length === 0 ? (
               <p>
                 Start with a grower and a field. <Link to="/fields">Add the first field</Link>
@@ -56,8 +56,8 @@ export default function TodayScreen() {
             ) : (
               <p>Nothing is due. The next windows are on each planting’s trail.</p>
             ))}
-          <ul className="list-plain sheet" hidden={todo.length === 0}>
-            {todo.map((one, i) => {
+          <ul className="list-plain sheet" hidden={due.length === 0}>
+            {due.map((one, i) => {
               const mark = walkMark(one);
               return (
                 <li key={one.planting.id} className="task">

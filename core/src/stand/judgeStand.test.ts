@@ -1,0 +1,55 @@
+import { describe, expect, it } from 'vitest';
+import { judgeStand, standByRow, summariseStand } from './index.ts';
+
+const EXPECTED = 7.2;
+/** Stops of 10 m² with the given plants. */
+const stand = (...plants: number[]) =>
+  summariseStand(
+    plants.map((inStep, i) => ({ id: `${i}`, counts: [{ lengthM: 10, rowWidthM: 1, inStep }] })),
+  );
+const names = (...args: Parameters<typeof judgeStand>) =>
+  judgeStand(...args).map(({ finding }) => finding);
+
+describe('judgeStand', () => {
+  it('calls a stand full only when the whole interval says so', () => {
+    expect(names(stand(72, 73, 71, 72, 72), [], EXPECTED)).toEqual(['full']);
+  });
+  it('calls a stand thin only when no part of the interval reaches 95 % of the expected', () => {
+    expect(judgeStand(stand(50, 52, 51, 49, 50), [], EXPECTED)[0]).toMatchObject({
+      finding: 'thin',
+      missingShare: 1 - 5.04 / EXPECTED,
+    });
+  });
+  it('says that it cannot tell, and how many stops would', () => {
+    const found = judgeStand(stand(60, 80, 66), [], EXPECTED);
+    expect(found[0]).toMatchObject({ finding: 'undecided', precise: false });
+    expect(found[1]).toMatchObject({ finding: 'moreStops', relativeHalfWidth: 0.05 });
+    expect(found[1]!.finding === 'moreStops' && found[1]!.more).toBe(
+      stand(60, 80, 66).stopsNeeded(0.05) - 3,
+    );
+  });
+  it('refuses a verdict from one stop', () =>
+    expect(names(stand(40), [], EXPECTED)).toEqual(['oneStop']));
+
+  it('names the row whose plants are late, not its neighbours', () => {
+    const counts = [1, 2, 3, 4, 5, 6].map((row) => ({
+      row,
+      lengthM: 60,
+      rowWidthM: 0.76,
+      inStep: row === 2 ? 180 : 330,
+      oneBehind: row === 2 ? 160 : 10,
+    }));
+    const summary = summariseStand([
+      { id: 'a', counts },
+      { id: 'b', counts },
+    ]);
+    const late = judgeStand(summary, standByRow(counts), EXPECTED).find(
+      ({ finding }) => finding === 'lateRows',
+    );
+    expect(late?.finding === 'lateRows' && late.rows).toEqual([{ row: 2, share: 160 / 340 }]);
+    expect(names(summary, standByRow(counts), EXPECTED)).toContain('unevenStages');
+  });
+
+  it('an expectation of nothing is refused', () =>
+    expect(() => judgeStand(stand(1), [], 0)).toThrow(/expectedPerM2/));
+});
