@@ -5,6 +5,14 @@ export default defineConfig({
     projects: [
       {
         test: {
+          name: 'scripts',
+          root: './scripts',
+          include: ['lib/**/*.test.mjs'],
+          environment: 'node',
+        },
+      },
+      {
+        test: {
           name: 'core',
           root: './core',
           include: ['src/**/*.test.ts'],

@@ -179,3 +179,47 @@ test('bad input is refused beside the field, and nothing typed is lost', async (
   await page.getByRole('button', { name: 'Start the walk' }).click();
   await expect(page.getByText(/Enter a length between/)).toBeVisible();
 });
+
+test('by touch on a phone, in metric: a hoop in wheat, and weights of the user’s own', async ({
+  browser,
+  demo,
+}) => {
+  const context = await browser.newContext({
+    baseURL: demo.url,
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
+  const page = await context.newPage();
+  await page.goto('/device');
+  await page.getByText('cm, hectares').tap();
+  await openPlanting(page, 'Kiln Corner');
+  await page.getByRole('link', { name: 'New stand walk' }).tap();
+  await expect(page.getByRole('radio', { name: /Hoop/ })).toHaveAttribute('aria-checked', 'true');
+  await page.getByLabel('Hoop diameter, inside').fill('79.8 cm'); // half a square metre
+  await page.getByRole('button', { name: 'Start the walk' }).tap();
+  for (const tally_ of ['inStep', 'inStep', 'inStep', 'oneBehind'] as const)
+    await tally(page, tally_).tap();
+  await expect(page.getByTestId('stop-density')).toHaveText('8/m²');
+  for (const key of await page
+    .locator('.key:visible, .row-tab:visible, .tool:visible, .status:visible')
+    .all()) {
+    const box = await key.boundingBox();
+    expect(Math.min(box!.width, box!.height), await key.innerText()).toBeGreaterThanOrEqual(44);
+  }
+  await page.getByRole('button', { name: 'Finish the walk' }).tap();
+  await expect(page.getByText('one stop: no interval').first()).toBeVisible();
+  await expect(page.getByText('One stop is one number')).toBeVisible();
+  await page.getByRole('button', { name: 'Weights' }).tap();
+  await page.getByLabel('One leaf stage behind').fill('7');
+  await page.getByRole('button', { name: 'Use these' }).tap();
+  await expect(page.getByText('Enter a weight from 0 to 1.5.')).toBeVisible();
+  await page.getByLabel('One leaf stage behind').fill('0.5');
+  await page.getByRole('button', { name: 'Use these' }).tap();
+  await expect(page.getByText('in step 1, one stage behind 0.5, two or more 0')).toBeVisible();
+  await page.getByRole('button', { name: 'Weights' }).tap();
+  await page.getByRole('button', { name: 'Back to the defaults' }).tap();
+  await expect(page.getByText(/one stage behind 0\.75/)).toBeVisible();
+  await allSent(page);
+  await context.close();
+});

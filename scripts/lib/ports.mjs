@@ -21,6 +21,12 @@ export async function appPort(wanted = process.env.PORT ?? '4180') {
     throw new Advice(
       `PORT=${wanted} is not a port: use a number from 1 to 65535, e.g. PORT=4180 npm start`,
     );
+  if ((await canListen(port)) === null) {
+    throw new Advice(
+      `Port ${port} is in use by another program. Stop that program, or choose another port:\n\n  PORT=${port + 1} npm start`,
+    );
+  }
+  // Nothing listens there now, so this fails at once; the reason tells whether a browser would go there.
   const refusal = await fetch(`http://127.0.0.1:${port}`).then(
     () => '',
     (error) => String(error.cause?.message ?? ''),
@@ -29,10 +35,5 @@ export async function appPort(wanted = process.env.PORT ?? '4180') {
     throw new Advice(
       `Browsers refuse to open port ${port}. Choose another port:\n\n  PORT=4180 npm start`,
     );
-  if ((await canListen(port)) === null) {
-    throw new Advice(
-      `Port ${port} is in use by another program. Stop that program, or choose another port:\n\n  PORT=${port + 1} npm start`,
-    );
-  }
   return port;
 }

@@ -227,6 +227,94 @@ describe('commits and changes', () => {
   });
 });
 
+describe('many records', () => {
+  it('come in pages that leave nothing out and give nothing twice', async () => {
+    const { noor } = await app.workspace();
+    const { stop } = await walkedField(noor);
+    const ids = Array.from({ length: 2100 }, () => randomUUID());
+    for (let from = 0; from < ids.length; from += 700) {
+      const commits = ids.slice(from, from + 700).map((id) => ({
+        id: randomUUID(),
+        madeAt: new Date().toISOString(),
+        changes: [{ op: 'put', kind: 'observation', id, baseRevision: 0, data: count(stop, 20) }],
+      }));
+      expect((await noor.post('/commits', { commits })).status).toBe(200);
+    }
+    const seen: string[] = [];
+    for (let after = 0, more = true; more;) {
+      const page = await changes(noor, `?after=${after}&season=2027`);
+      seen.push(...page.changes.map(({ record }) => record.id));
+      ({ next: after, more } = page);
+    }
+    expect(seen).toHaveLength(2106);
+    expect(new Set(seen).size).toBe(2106);
+    expect(ids.every((id) => seen.includes(id))).toBe(true);
+  });
+
+  it('too many commits at once are refused with what to do', async () => {
+    const { noor } = await app.workspace();
+    const commits = Array.from({ length: 1001 }, () => ({
+      id: randomUUID(),
+      madeAt: new Date().toISOString(),
+      changes: [
+        {
+          op: 'put',
+          kind: 'grower',
+          id: randomUUID(),
+          baseRevision: 0,
+          data: { name: 'One of many' },
+        },
+      ],
+    }));
+    const response = await noor.post('/commits', { commits });
+    expect(response.status).toBe(400);
+    expect(((await response.json()) as { problems: object }).problems).toEqual({
+      commits: 'Send at most 1,000 commits at a time.',
+    });
+  });
+});
+
+describe('deleting', () => {
+  it('is a change like any other: other devices see the mark, and its taking off', async () => {
+    const { noor, ife } = await app.workspace();
+    const { stop } = await walkedField(noor);
+    const send = (op: string, baseRevision: number) =>
+      noor.post('/commits', {
+        commits: [
+          {
+            id: randomUUID(),
+            madeAt: new Date().toISOString(),
+            changes: [{ op, kind: 'stop', id: stop, baseRevision }],
+          },
+        ],
+      });
+    const seen = async () =>
+      (await changes(ife)).changes.find(({ record }) => record.id === stop)!.record;
+    await send('delete', 1);
+    expect(await seen()).toMatchObject({ revision: 2, data: { ordinal: 1 } });
+    expect((await seen()).deletedAt).not.toBeNull();
+    await send('restore', 2);
+    expect(await seen()).toMatchObject({ revision: 3, deletedAt: null });
+  });
+
+  it('of the workspace itself is refused', async () => {
+    const { noor, id } = await app.workspace();
+    const response = await noor.post('/commits', {
+      commits: [
+        {
+          id: randomUUID(),
+          madeAt: new Date().toISOString(),
+          changes: [{ op: 'delete', kind: 'workspace', id, baseRevision: 1 }],
+        },
+      ],
+    });
+    expect(((await response.json()) as { outcomes: Outcome[] }).outcomes[0]).toMatchObject({
+      outcome: 'refused',
+      problems: { op: expect.stringMatching(/cannot be deleted/) },
+    });
+  });
+});
+
 describe('the door', () => {
   it('asks to sign in', async () => {
     const response = await fetch(`${app.url}/changes`);
