@@ -87,7 +87,7 @@ const open = async () => {
   await device.open();
 };
 const shown = (kind: Kind, id: string) => store.getState().records[kind].entities[id];
-const kept = () => vi.waitFor(() => expect(store.getState().sync.keeping).toBe(0));
+const kept = () => vi.waitFor(() => expect(store.getState().sync.keeping).toBe(0), 5000);
 
 beforeEach(() => {
   globalThis.indexedDB = new IDBFactory();
@@ -108,7 +108,7 @@ describe('a device', () => {
       data: { name: 'Halloran Mesa Farm' },
     });
     await kept();
-    expect(store.getState().sync.unsent).toBe(1);
+    await vi.waitFor(() => expect(store.getState().sync.unsent).toBe(1), 5000);
     await device.sync();
     expect(store.getState().sync).toMatchObject({ unsent: 0, contact: 'online' });
     expect(server.held.get(`grower ${GROWER}`)).toMatchObject({ revision: 1 });
