@@ -5,5 +5,7 @@ export * from './crops/index.ts';
 export * from './targets/index.ts';
 export * from './stand/index.ts';
 export * from './spacing/index.ts';
+export * from './depth/index.ts';
+export * from './planter/index.ts';
 export * from './season/index.ts';
 export * from './records/index.ts';

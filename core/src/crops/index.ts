@@ -11,6 +11,10 @@ export interface CropFacts {
   denseStand: boolean;
   /** House default: depth aimed for, m. */
   depthTargetM: number;
+  /** House default: thickness of a seed, m, between a depth read to its top and one read to its bottom. */
+  seedThicknessM: number;
+  /** House default: month and day from which planting is no longer early. */
+  usualFrom: string;
   /** House default: seeds dropped, per m². */
   seedsPerM2: number;
   /** Base and cap of heat units, °C (McMaster & Wilhelm 1997, method 1). */
@@ -27,6 +31,8 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     label: 'Corn',
     denseStand: false,
     depthTargetM: 2 * INCH,
+    seedThicknessM: 0.005,
+    usualFrom: '04-25',
     seedsPerM2: 7.9,
     heatBaseC: 10,
     heatCapC: 30,
@@ -38,6 +44,8 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     label: 'Soybean',
     denseStand: false,
     depthTargetM: 1.25 * INCH,
+    seedThicknessM: 0.006,
+    usualFrom: '05-05',
     seedsPerM2: 34.6,
     heatBaseC: 10,
     heatCapC: 30,
@@ -48,6 +56,8 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     label: 'Winter wheat',
     denseStand: true,
     depthTargetM: 1.25 * INCH,
+    seedThicknessM: 0.003,
+    usualFrom: '09-25',
     seedsPerM2: 320,
     heatBaseC: 0,
     heatToEmergence: (depthM) => (80 + (50 * depthM) / INCH) * FAHRENHEIT_UNIT,

@@ -1,4 +1,4 @@
-import { normalCdf, wilsonInterval } from '../stats/index.ts';
+import { holm, normalCdf, wilsonInterval } from '../stats/index.ts';
 import type { RowCount } from './summariseStand.ts';
 
 export interface RowStand {
@@ -55,25 +55,21 @@ export function rowsThatStandOut(
   if (rows.length < 3) return [];
   const plants = rows.reduce((sum, row) => sum + row.plants, 0);
   const length = rows.reduce((sum, row) => sum + row.lengthM, 0);
-  const tested = rows
-    .map((row) => {
-      const otherLength = length - row.lengthM;
-      const expectedShare = row.lengthM / length;
-      const spread = Math.sqrt(plants * expectedShare * (1 - expectedShare));
-      const z = spread === 0 ? 0 : (row.plants - plants * expectedShare) / spread;
-      const others = (plants - row.plants) / otherLength;
-      return {
-        row: row.row,
-        ratio: others === 0 ? 1 : row.plants / row.lengthM / others,
-        p: 2 * normalCdf(-Math.abs(z)),
-      };
-    })
-    .sort((a, b) => a.p - b.p);
-  let floor = 0;
+  const tested = rows.map((row) => {
+    const otherLength = length - row.lengthM;
+    const expectedShare = row.lengthM / length;
+    const spread = Math.sqrt(plants * expectedShare * (1 - expectedShare));
+    const z = spread === 0 ? 0 : (row.plants - plants * expectedShare) / spread;
+    const others = (plants - row.plants) / otherLength;
+    return {
+      row: row.row,
+      ratio: others === 0 ? 1 : row.plants / row.lengthM / others,
+      p: 2 * normalCdf(-Math.abs(z)),
+    };
+  });
+  const corrected = holm(tested.map(({ p }) => p));
   return tested
-    .map((row, i) => {
-      floor = Math.max(floor, Math.min(1, row.p * (tested.length - i)));
-      return { ...row, p: floor };
-    })
-    .filter((row) => row.p <= level);
+    .map((row, i) => ({ ...row, p: corrected[i]! }))
+    .filter(({ p }) => p <= level)
+    .sort((a, b) => a.p - b.p);
 }

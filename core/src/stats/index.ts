@@ -9,3 +9,5 @@ export {
 export { wilsonInterval, tInterval, type Interval } from './intervals.ts';
 export { mean, sampleSd } from './moments.ts';
 export { seededRandom, type SeededRandom } from './seededRandom.ts';
+export { holm } from './holm.ts';
+export { remlOneWay, type RemlOneWay } from './remlOneWay.ts';

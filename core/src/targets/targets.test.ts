@@ -4,7 +4,10 @@ import {
   expectedStand,
   hoopArea,
   populationAtSpacing,
+  rateForStand,
   rowLengthForArea,
+  seedNeeded,
+  seedsInLength,
   targetSpacing,
 } from './index.ts';
 
@@ -61,4 +64,29 @@ it('expected stand takes germination and field loss off', () => {
   expect(() => expectedStand({ seedsPerM2: 8, germination: 95, fieldLoss: 0 })).toThrow(
     /germination must be a share/,
   );
+});
+
+describe('seed for a field', () => {
+  it('seeds along a length, and the rate back from the stand wanted', () => {
+    expect(seedsInLength({ seedsPerM2: 8, rowWidthM: 0.75, lengthM: 5 })).toBeCloseTo(30, 12);
+    expect(rateForStand({ standPerM2: 7.22, germination: 0.95, fieldLoss: 0.05 })).toBeCloseTo(
+      8,
+      12,
+    );
+    expect(() => rateForStand({ standPerM2: 7, germination: 0.9, fieldLoss: 1 })).toThrow(
+      RangeError,
+    );
+  });
+  it('bags are whole, a full bag is not rounded to the next, mass follows the tag', () => {
+    const field = { seedsPerM2: 8, areaM2: 100_000, reserve: 0 };
+    expect(seedNeeded({ ...field, seedsPerBag: 80_000, seedsPerKg: null })).toEqual({
+      seeds: 800_000,
+      bags: 10,
+      massKg: null,
+      massKgPerM2: null,
+    });
+    expect(
+      seedNeeded({ ...field, reserve: 0.03, seedsPerBag: 80_000, seedsPerKg: 4000 }),
+    ).toMatchObject({ bags: 11, massKg: 206, massKgPerM2: 0.002 });
+  });
 });

@@ -1,0 +1,39 @@
+export {
+  analyseRowDepths,
+  DEFAULT_DEPTH_STEP_M,
+  DEFAULT_DEPTH_TOLERANCE_M,
+  type DepthReading,
+  type DepthVerdict,
+  type PlanterDepths,
+  type RowDepth,
+} from './analyseRowDepths.ts';
+export { DEPTH_CONVENTIONS, depthToBottom, type DepthConvention } from './convention.ts';
+export { calibrateGauge, type GaugeCalibration } from './calibrateGauge.ts';
+export * from './findings.ts';
+export { lastAdjusted, sinceAdjustment, type Adjustment, type Dig } from './sinceAdjustment.ts';
+export { beforeAndAfter, type RowChange } from './beforeAndAfter.ts';
+export { judgeTrench, type TrenchFinding, type TrenchRow } from './judgeTrench.ts';
+export {
+  checksDue,
+  FIELD_CHANGES,
+  RECHECK_HOURS,
+  type CheckDue,
+  type FieldChange,
+} from './checksDue.ts';
+export { crownDepth, USUAL_CROWN_M } from './crownDepth.ts';
+export {
+  adviseDepth,
+  DEPTH_SCHOOLS,
+  FORECASTS,
+  LEVERS,
+  SOILS,
+  TILLAGES,
+  type DepthAdvice,
+  type DepthAdviser,
+  type DepthConditions,
+  type DepthReason,
+  type DepthReasonName,
+  type DepthSchool,
+  type Lever,
+  type WouldChange,
+} from './adviseDepth.ts';

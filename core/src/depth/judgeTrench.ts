@@ -1,0 +1,116 @@
+import { wilsonInterval } from '../stats/index.ts';
+import type { PlanterDepths } from './analyseRowDepths.ts';
+import { FURROW_PARTS, type FurrowFindings, type FurrowPart } from './findings.ts';
+
+/** What one row's furrow showed, for the judgement. */
+export interface TrenchRow {
+  row: number;
+  findings: FurrowFindings;
+  /** Seeds found in moist soil, and seeds of which it is known. */
+  moist: number;
+  judgedForMoisture: number;
+  /** As noted on the row unit; '' when not noted. */
+  closingWheel: string;
+}
+
+/** What a trench check means, as figures for the screen to put into words; most important first. */
+export type TrenchFinding =
+  | { finding: 'wholePlanter'; offM: number; verdict: 'shallow' | 'deep' }
+  | {
+      finding: 'offRows';
+      rows: { row: number; verdict: 'shallow' | 'deep'; offM: number; correctionM: number }[];
+    }
+  | { finding: 'undecidedRows'; rows: { row: number; moreDigs: number | null }[] }
+  | { finding: 'onTarget'; rows: number }
+  | { finding: 'drySeeds'; share: number; lower: number; upper: number; rows: number[] }
+  | {
+      finding: 'spread';
+      /** Rows apart from each other point to their settings; spread inside rows to downforce, speed, ground. */
+      pointsTo: 'rows' | 'within' | 'both';
+      betweenM: number;
+      withinM: number;
+    }
+  | { finding: 'furrow'; part: FurrowPart; saw: string; rows: number[] }
+  | { finding: 'mixedClosingWheels'; wheels: { wheel: string; rows: number[] }[] };
+
+/**
+ * Judges a trench check: which rows are off and by how much, whether the rows or the ground are to
+ * blame, and what the furrows showed.
+ *
+ * @param depths from `analyseRowDepths`; null when no depth was read
+ * @param rows what each opened furrow showed
+ * @param targetM depth aimed for; @param toleranceM what is still on target
+ * @example judgeTrench(depths, rows, { targetM: 0.051, toleranceM: 0.006 })[0].finding // 'offRows'
+ */
+export function judgeTrench(
+  depths: PlanterDepths | null,
+  rows: readonly TrenchRow[],
+  { targetM, toleranceM }: { targetM: number; toleranceM: number },
+): TrenchFinding[] {
+  const findings: TrenchFinding[] = [];
+  if (depths) findings.push(...judgeDepths(depths, targetM, toleranceM));
+  const judged = rows.reduce((sum, row) => sum + row.judgedForMoisture, 0);
+  const dry = rows.reduce((sum, row) => sum + row.judgedForMoisture - row.moist, 0);
+  if (dry > 0) {
+    findings.push({
+      finding: 'drySeeds',
+      ...wilsonInterval(dry, judged),
+      rows: rows.filter((row) => row.moist < row.judgedForMoisture).map(({ row }) => row),
+    });
+  }
+  for (const part of Object.keys(FURROW_PARTS) as FurrowPart[]) {
+    for (const saw of FURROW_PARTS[part].slice(1)) {
+      const seen = rows.filter((row) => row.findings[part] === saw).map(({ row }) => row);
+      if (seen.length > 0) findings.push({ finding: 'furrow', part, saw, rows: seen });
+    }
+  }
+  const wheels = new Map<string, number[]>();
+  for (const { row, closingWheel } of rows) {
+    const wheel = closingWheel.trim().toLowerCase();
+    if (wheel !== '') wheels.set(wheel, [...(wheels.get(wheel) ?? []), row]);
+  }
+  if (wheels.size > 1)
+    findings.push({
+      finding: 'mixedClosingWheels',
+      wheels: [...wheels].map(([wheel, of]) => ({ wheel, rows: of })),
+    });
+  return findings;
+}
+
+function judgeDepths(depths: PlanterDepths, targetM: number, toleranceM: number): TrenchFinding[] {
+  const findings: TrenchFinding[] = [];
+  const off = depths.rows.flatMap(({ row, verdict, meanM, correctionM }) =>
+    verdict === 'shallow' || verdict === 'deep'
+      ? [{ row, verdict, offM: meanM - targetM, correctionM }]
+      : [],
+  );
+  const sides = new Set(off.map(({ verdict }) => verdict));
+  if (off.length > 0 && off.length > 0.75 * depths.rows.length && sides.size === 1)
+    findings.push({
+      finding: 'wholePlanter',
+      offM: depths.meanM - targetM,
+      verdict: off[0]!.verdict,
+    });
+  if (off.length > 0) findings.push({ finding: 'offRows', rows: off });
+  const undecided = depths.rows.filter(({ verdict }) => verdict === 'undecided');
+  if (undecided.length > 0)
+    findings.push({
+      finding: 'undecidedRows',
+      rows: undecided.map(({ row, moreDigs }) => ({ row, moreDigs })),
+    });
+  if (off.length === 0 && undecided.length === 0)
+    findings.push({ finding: 'onTarget', rows: depths.rows.length });
+  const { betweenRowSdM: betweenM, withinRowSdM: withinM } = depths;
+  if (betweenM !== null && withinM !== null) {
+    const apart = (depths.rowsDiffer?.p ?? 1) <= 0.05 && betweenM >= toleranceM / 2;
+    const wide = withinM > toleranceM * 1.2;
+    if (apart || wide)
+      findings.push({
+        finding: 'spread',
+        pointsTo: apart && wide ? 'both' : apart ? 'rows' : 'within',
+        betweenM,
+        withinM,
+      });
+  }
+  return findings;
+}

@@ -1,0 +1,131 @@
+import { requirePositive } from '../arguments/index.ts';
+import { holm, tCdf } from '../stats/index.ts';
+import { meanOverRows, type DroppedPopulation } from './droppedPopulation.ts';
+
+/** A figure shown in the cab: of one row, or of the machine (row null). */
+export interface MonitorFigure {
+  row: number | null;
+  perM2: number;
+  /** Share of seeds singulated, 0…1; null when not shown. */
+  singulation: number | null;
+}
+
+export interface MonitorBias {
+  row: number | null;
+  monitorPerM2: number;
+  dugPerM2: number;
+  /** Monitor ÷ ground − 1. */
+  bias: number;
+  interval: [lower: number, upper: number] | null;
+  verdict: 'agrees' | 'reads high' | 'reads low' | 'cannot tell';
+}
+
+export interface MonitorComparison {
+  rows: MonitorBias[];
+  machine: MonitorBias | null;
+  /** Monitor's singulation less the ground's share of slots filled singly; null when not shown. */
+  singulation: { monitor: number; bias: number; interval: [number, number] } | null;
+}
+
+/**
+ * The monitor against the ground: the bias of each row's population with its interval, and of the
+ * machine. Rows are called wrong after Holm's correction; the monitor knows nothing of depth.
+ *
+ * @param figures from the cab or a log, seeds per m²
+ * @param dug from `droppedPopulation`
+ * @throws RangeError for a figure that is not above zero
+ * @example compareMonitor([{ row: null, perM2: 8, singulation: 0.99 }], dug).machine.bias // 0.03
+ */
+export function compareMonitor(
+  figures: readonly MonitorFigure[],
+  dug: DroppedPopulation,
+): MonitorComparison {
+  figures.forEach(({ perM2 }, i) => requirePositive(`figures[${i}].perM2`, perM2));
+  const pairs = figures.flatMap((figure) => {
+    const ground = dug.rows.find(({ row }) => row === figure.row);
+    return ground ? [{ figure, ground }] : [];
+  });
+  // On the scale of distances, where the readings were made: monitor's spacing against the mean dug.
+  const p = pairs.map(({ figure, ground }) => {
+    if (ground.seGapM === null || ground.seGapM === 0) return 1;
+    const monitorGapM = (ground.meanGapM * ground.perM2) / figure.perM2;
+    const t = Math.abs(ground.meanGapM - monitorGapM) / ground.seGapM;
+    return Math.min(1, 2 * tCdf(-t, dug.df));
+  });
+  const corrected = holm(p);
+  const rows = pairs.map(({ figure, ground }, i): MonitorBias => {
+    const bias = figure.perM2 / ground.perM2 - 1;
+    const interval = ground.intervalPerM2 && against(figure.perM2, ground.intervalPerM2);
+    return {
+      row: figure.row,
+      monitorPerM2: figure.perM2,
+      dugPerM2: ground.perM2,
+      bias,
+      interval,
+      verdict: !interval ? 'cannot tell' : corrected[i]! > 0.05 ? 'agrees' : side(bias),
+    };
+  });
+  const whole = figures.find(({ row }) => row === null);
+  return {
+    rows,
+    machine: whole
+      ? machineFrom(whole.perM2, dug)
+      : rows.length > 0
+        ? machineFromRows(rows, dug)
+        : null,
+    singulation: singulationBias(figures, dug),
+  };
+}
+
+const side = (bias: number) => (bias > 0 ? 'reads high' : 'reads low');
+const against = (perM2: number, [lower, upper]: [number, number]): [number, number] => [
+  perM2 / upper - 1,
+  lower > 0 ? perM2 / lower - 1 : Infinity,
+];
+const judged = (interval: [number, number] | null, bias: number): MonitorBias['verdict'] =>
+  !interval ? 'cannot tell' : interval[0] <= 0 && interval[1] >= 0 ? 'agrees' : side(bias);
+
+function machineFrom(perM2: number, dug: DroppedPopulation): MonitorBias {
+  const { perM2: dugPerM2, intervalPerM2 } = dug.machine;
+  const bias = perM2 / dugPerM2 - 1;
+  const interval = intervalPerM2 && against(perM2, intervalPerM2);
+  return {
+    row: null,
+    monitorPerM2: perM2,
+    dugPerM2,
+    bias,
+    interval,
+    verdict: judged(interval, bias),
+  };
+}
+
+/** Without a figure for the machine: the rows' biases, rows as the unit. */
+function machineFromRows(rows: readonly MonitorBias[], dug: DroppedPopulation): MonitorBias {
+  const { perM2: bias, intervalPerM2: interval } = meanOverRows(rows.map((row) => row.bias));
+  const monitorPerM2 = meanOverRows(rows.map((row) => row.monitorPerM2)).perM2;
+  return {
+    row: null,
+    monitorPerM2,
+    dugPerM2: dug.machine.perM2,
+    bias,
+    interval,
+    verdict: judged(interval, bias),
+  };
+}
+
+function singulationBias(figures: readonly MonitorFigure[], dug: DroppedPopulation) {
+  const shown = figures.flatMap(({ row, singulation }) =>
+    singulation === null ? [] : [{ row, singulation }],
+  );
+  if (shown.length === 0) return null;
+  const whole = shown.find(({ row }) => row === null);
+  const monitor = whole
+    ? whole.singulation
+    : shown.reduce((sum, { singulation }) => sum + singulation, 0) / shown.length;
+  const { share, lower, upper } = dug.singulation;
+  return {
+    monitor,
+    bias: monitor - share,
+    interval: [monitor - upper, monitor - lower] as [number, number],
+  };
+}

@@ -1,0 +1,100 @@
+import { requirePositive, requireWhole } from '../arguments/index.ts';
+import { analyseSpacing } from '../spacing/index.ts';
+import { mean, tInterval, wilsonInterval } from '../stats/index.ts';
+import { populationAtSpacing } from '../targets/index.ts';
+
+export interface DroppedRow {
+  row: number;
+  gaps: number;
+  meanGapM: number;
+  /** Standard error of the mean distance from the spread pooled over rows, m; null while there is none. */
+  seGapM: number | null;
+  perM2: number;
+  /** 95 % interval; the upper end is Infinity when the readings cannot exclude it. Null while there is no spread. */
+  intervalPerM2: [lower: number, upper: number] | null;
+}
+
+export interface DroppedPopulation {
+  rows: DroppedRow[];
+  /** Degrees of freedom of the pooled spread. */
+  df: number;
+  /** Mean over rows with its t-interval, rows as the unit; the interval is null with one row. */
+  machine: { perM2: number; intervalPerM2: [number, number] | null };
+  /** Slots with exactly one seed, over all rows, against the target spacing. */
+  singulation: { share: number; lower: number; upper: number };
+}
+
+/**
+ * Population actually dropped, from the distances between seeds dug in each row: 1 ÷ (row width × mean
+ * distance). Rows borrow each other's spread for their intervals; the machine's interval is over rows.
+ *
+ * @param rows distances between neighbouring seeds, m; rows without any are left out
+ * @param rowWidthM distance between rows; @param targetSpacingM for singulation
+ * @returns seeds per m²
+ * @throws RangeError naming the row and distance that is not above zero, or when there is no distance
+ * @example droppedPopulation([{ row: 1, gapsM: [0.16, 0.17] }], { rowWidthM: 0.762, targetSpacingM: 0.166 }).rows[0].perM2 // 7.95…
+ */
+export function droppedPopulation(
+  rows: readonly { row: number; gapsM: readonly number[] }[],
+  { rowWidthM, targetSpacingM }: { rowWidthM: number; targetSpacingM: number },
+): DroppedPopulation {
+  requirePositive('rowWidthM', rowWidthM);
+  const used = rows.filter(({ gapsM }) => gapsM.length > 0).sort((a, b) => a.row - b.row);
+  if (used.length === 0) throw new RangeError('rows must have at least one distance, got none');
+  used.forEach(({ row, gapsM }) => {
+    requireWhole('row', row, 1);
+    gapsM.forEach((gap, i) => requirePositive(`row ${row} gapsM[${i}]`, gap));
+  });
+  const means = used.map(({ gapsM }) => mean(gapsM)!);
+  const df = used.reduce((sum, { gapsM }) => sum + gapsM.length - 1, 0);
+  const squares = used.reduce(
+    (sum, { gapsM }, r) => sum + gapsM.reduce((s, gap) => s + (gap - means[r]!) ** 2, 0),
+    0,
+  );
+  const sd = df > 0 ? Math.sqrt(squares / df) : null;
+  const found = used.map(({ row, gapsM }, r): DroppedRow => {
+    const meanGapM = means[r]!;
+    const seGapM = sd === null ? null : sd / Math.sqrt(gapsM.length);
+    const gap = seGapM === null ? null : tInterval(meanGapM, seGapM, df);
+    return {
+      row,
+      gaps: gapsM.length,
+      meanGapM,
+      seGapM,
+      perM2: populationAtSpacing({ rowWidthM, spacingM: meanGapM }),
+      intervalPerM2: gap && [
+        populationAtSpacing({ rowWidthM, spacingM: gap[1] }),
+        gap[0] > 0 ? populationAtSpacing({ rowWidthM, spacingM: gap[0] }) : Infinity,
+      ],
+    };
+  });
+  const spaced = analyseSpacing(
+    used.map(({ gapsM }) => ({ positionsM: positions(gapsM) })),
+    { referenceM: targetSpacingM },
+  );
+  return {
+    rows: found,
+    df,
+    machine: meanOverRows(found.map(({ perM2 }) => perM2)),
+    // The quality-of-feed index as a share of slots, so that it carries an interval.
+    singulation: wilsonInterval(
+      Math.max(0, spaced.singles + spaced.misses - spaced.multiples),
+      Math.max(1, spaced.slots),
+    ),
+  };
+}
+
+const positions = (gapsM: readonly number[]) =>
+  gapsM.reduce<number[]>((along, gap) => [...along, along.at(-1)! + gap], [0]);
+
+/** Mean of a figure over rows, rows as the unit. */
+export function meanOverRows(values: readonly number[]): {
+  perM2: number;
+  intervalPerM2: [number, number] | null;
+} {
+  const centre = mean(values)!;
+  const n = values.length;
+  if (n < 2) return { perM2: centre, intervalPerM2: null };
+  const variance = values.reduce((s, value) => s + (value - centre) ** 2, 0) / (n - 1);
+  return { perM2: centre, intervalPerM2: tInterval(centre, Math.sqrt(variance / n), n - 1) };
+}

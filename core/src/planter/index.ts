@@ -1,0 +1,18 @@
+export { droppedPopulation, type DroppedPopulation, type DroppedRow } from './droppedPopulation.ts';
+export {
+  compareMonitor,
+  type MonitorBias,
+  type MonitorComparison,
+  type MonitorFigure,
+} from './compareMonitor.ts';
+export {
+  LOG_FIELD_NAMES,
+  LOG_FIELDS,
+  unitsOf,
+  type LogField,
+  type LogMapping,
+  type LogRecord,
+  type MappedColumn,
+} from './logFields.ts';
+export { guessLogMapping, makeLogReader, missingFields, type LogLine } from './readLog.ts';
+export { LIGHT_LOAD_N, runningLog, type LogRow } from './summariseLog.ts';

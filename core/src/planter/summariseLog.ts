@@ -1,0 +1,74 @@
+import type { LogRecord } from './logFields.ts';
+
+/** What a log says of one row. Means are over its records; null where the log is silent. */
+export interface LogRow {
+  row: number;
+  records: number;
+  droppedPerM2: number;
+  targetPerM2: number | null;
+  singulation: number | null;
+  downforceN: number | null;
+  wheelLoadN: number | null;
+  /** Share of records in which the gauge wheels carried next to nothing: the row rides up. */
+  lightShare: number | null;
+  moisture: number | null;
+  speedMPerS: number | null;
+}
+
+/** Load under which gauge wheels count as riding light. A default of this app. */
+export const LIGHT_LOAD_N = 100;
+
+const MEANS = [
+  'targetPerM2',
+  'singulation',
+  'downforceN',
+  'wheelLoadN',
+  'moisture',
+  'speedMPerS',
+] as const;
+
+/**
+ * Keeps a running summary of log records by row, in memory of the number of rows only.
+ * @example const log = runningLog(); log.add(record); log.rows()[0].droppedPerM2
+ */
+export function runningLog() {
+  const rows = new Map<
+    number,
+    { n: number; dropped: number; sums: number[]; counts: number[]; light: number }
+  >();
+  return {
+    add(record: LogRecord) {
+      let own = rows.get(record.row);
+      if (!own) {
+        own = { n: 0, dropped: 0, sums: MEANS.map(() => 0), counts: MEANS.map(() => 0), light: 0 };
+        rows.set(record.row, own);
+      }
+      own.n += 1;
+      own.dropped += record.droppedPerM2;
+      for (let i = 0; i < MEANS.length; i++) {
+        const value = record[MEANS[i]!];
+        if (value === null) continue;
+        own.sums[i]! += value;
+        own.counts[i]! += 1;
+      }
+      if (record.wheelLoadN !== null && record.wheelLoadN < LIGHT_LOAD_N) own.light += 1;
+    },
+    /** Rows in order of their number. */
+    rows(): LogRow[] {
+      return [...rows]
+        .sort(([a], [b]) => a - b)
+        .map(([row, { n, dropped, sums, counts, light }]) => {
+          const means = Object.fromEntries(
+            MEANS.map((name, i) => [name, counts[i] ? sums[i]! / counts[i]! : null]),
+          ) as Record<(typeof MEANS)[number], number | null>;
+          return {
+            row,
+            records: n,
+            droppedPerM2: dropped / n,
+            ...means,
+            lightShare: counts[3] ? light / counts[3] : null,
+          };
+        });
+    },
+  };
+}
