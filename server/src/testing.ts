@@ -10,6 +10,13 @@ import { openSession } from './people/signIn.ts';
 export interface TestPerson {
   get(path: string): Promise<Response>;
   post(path: string, body: unknown): Promise<Response>;
+  /** Sends bytes as they are. */
+  send(
+    method: 'PUT' | 'POST',
+    path: string,
+    body: string | Uint8Array<ArrayBuffer> | ReadableStream,
+    signal?: AbortSignal,
+  ): Promise<Response>;
   put(kind: Kind, id: string, data: unknown, baseRevision?: number): Promise<Outcome>;
 }
 
@@ -36,6 +43,14 @@ export async function startTestServer() {
     return {
       get: (path) => fetch(url + path, { headers: { cookie } }),
       post,
+      send: (method, path, body, signal) =>
+        fetch(url + path, {
+          method,
+          headers: { cookie, 'content-type': 'application/octet-stream' },
+          body,
+          signal,
+          duplex: 'half',
+        } as RequestInit),
       async put(kind, id, data, baseRevision = 0) {
         const commits = [
           {

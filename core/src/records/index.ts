@@ -12,10 +12,18 @@ export {
   type Planter,
   type Planting,
   type Walk,
+  type StandWalk,
+  type TrenchWalk,
   type Stop,
   type Observation,
   type Count,
   type Tape,
+  type Trench,
+  type Ground,
+  type RowAdjustment,
+  type MonitorReading,
+  type Photo,
+  type PlantingEvent,
   type Workspace,
   type Conflict,
 } from './kinds.ts';
@@ -31,3 +39,4 @@ export {
   type Decision,
   type DecisionContext,
 } from './commits.ts';
+export { ADJUSTED, EVENT_TYPES } from './schemas.ts';

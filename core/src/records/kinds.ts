@@ -1,6 +1,7 @@
 import type * as z from 'zod/mini';
 import {
   conflictSchema,
+  eventSchema,
   fieldSchema,
   growerSchema,
   observationSchema,
@@ -21,6 +22,7 @@ export const KINDS = {
   walk: { schema: walkSchema, parents: { plantingId: 'planting' } },
   stop: { schema: stopSchema, parents: { walkId: 'walk' } },
   observation: { schema: observationSchema, parents: { stopId: 'stop' } },
+  event: { schema: eventSchema, parents: { plantingId: 'planting' } },
   conflict: { schema: conflictSchema, parents: {} },
 } as const;
 
@@ -33,10 +35,18 @@ export type Field = DataOf<'field'>;
 export type Planter = DataOf<'planter'>;
 export type Planting = DataOf<'planting'>;
 export type Walk = DataOf<'walk'>;
+export type StandWalk = Extract<Walk, { purpose: 'stand' }>;
+export type TrenchWalk = Extract<Walk, { purpose: 'trench' }>;
 export type Stop = DataOf<'stop'>;
 export type Observation = DataOf<'observation'>;
 export type Count = Extract<Observation, { type: 'count' }>;
 export type Tape = Extract<Observation, { type: 'tape' }>;
+export type Trench = Extract<Observation, { type: 'trench' }>;
+export type Ground = Extract<Observation, { type: 'ground' }>;
+export type RowAdjustment = Extract<Observation, { type: 'adjustment' }>;
+export type MonitorReading = Extract<Observation, { type: 'monitor' }>;
+export type Photo = Extract<Observation, { type: 'photo' }>;
+export type PlantingEvent = DataOf<'event'>;
 export type Workspace = DataOf<'workspace'>;
 export type Conflict = DataOf<'conflict'>;
 

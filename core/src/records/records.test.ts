@@ -215,8 +215,9 @@ describe('the demo season', () => {
     expect(
       checkRelations('walk', { ...walk, startedAt: '2027-04-01T09:00:00.000Z' }, lookUp).startedAt,
     ).toMatch(/before planting on 2027-04-28/);
-    const count = season.records.find(({ kind }) => kind === 'observation')!
-      .data as Kept<'observation'>['data'];
+    const count = season.records.flatMap(({ data }) =>
+      'type' in data && data.type === 'count' ? [data] : [],
+    )[0]!;
     expect(checkRelations('observation', { ...count, row: 13 }, lookUp).row).toMatch(
       /Goose has 12 rows/,
     );

@@ -38,14 +38,19 @@ export function checkRelations<K extends Kind>(kind: K, data: DataOf<K>, lookUp:
     }
   }
   if (kind === 'observation') {
-    const { row, stopId } = data as DataOf<'observation'>;
+    const observation = data as DataOf<'observation'>;
+    const { stopId } = observation;
+    const rows =
+      observation.type === 'adjustment' ? (observation.rows ?? []) : [observation.row ?? 0];
+    const row = Math.max(...rows, 0);
     const walk = lookUp('walk', lookUp('stop', stopId)!.data.walkId);
     const planting = walk && lookUp('planting', walk.data.plantingId);
     const planter = planting?.data.planterId
       ? lookUp('planter', planting.data.planterId)
       : undefined;
-    if (row !== null && planter && row > planter.data.rows)
-      problems.row = `${planter.data.name} has ${planter.data.rows} rows: choose a row from 1 to ${planter.data.rows}.`;
+    if (planter && row > planter.data.rows)
+      problems[observation.type === 'adjustment' ? 'rows' : 'row'] =
+        `${planter.data.name} has ${planter.data.rows} rows: choose a row from 1 to ${planter.data.rows}.`;
   }
   return problems;
 }

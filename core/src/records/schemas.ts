@@ -1,5 +1,15 @@
 import * as z from 'zod/mini';
 import { CROPS } from '../crops/index.ts';
+import {
+  CLOSINGS,
+  CONTACTS,
+  DEPTH_CONVENTIONS,
+  FEELS,
+  FIELD_CHANGES,
+  FLOORS,
+  FURROW_SHAPES,
+  SIDE_WALLS,
+} from '../depth/index.ts';
 import { COUNT_METHODS, MOST_PLANTS_PER_M } from '../stand/index.ts';
 
 /** Schemas of everything that is kept, with messages that say what to do. Values are SI. */
@@ -44,6 +54,8 @@ const rowWidthM = within(0.05, 3, 'Enter a row width between 2 in (5 cm) and 10 
 const lengthM = within(0.1, 500, 'Enter a length between 4 in (0.1 m) and 1,640 ft (500 m).');
 const hoopDiameterM = within(0.1, 5, 'Enter a hoop diameter between 4 in (10 cm) and 16 ft (5 m).');
 
+const targetM = within(0.005, 0.2, 'Enter a depth between ¼ in (0.5 cm) and 8 in (20 cm).');
+
 export const growerSchema = z.strictObject({ name: name('the grower’s name') });
 
 export const fieldSchema = z.strictObject({
@@ -60,6 +72,11 @@ export const planterSchema = z.strictObject({
   rows: whole(1, 96, 'Enter how many rows it has, 1 to 96.'),
   rowWidthM,
   cells: z.nullable(whole(1, 400, 'Enter the cells on a metering disc, 1 to 400.')),
+  /** What one position of the depth stop moves the seed by; null when not known. */
+  depthStopStepM: z._default(
+    z.nullable(within(0.0005, 0.05, 'Enter a step between 0.02 in (0.5 mm) and 2 in (5 cm).')),
+    null,
+  ),
   asTyped,
 });
 
@@ -72,24 +89,35 @@ export const plantingSchema = z.strictObject({
   plantedOn: date,
   rowWidthM,
   seedsPerM2: within(0.5, 1500, 'Enter a rate between 2,000 and 6,000,000 seeds/ac.'),
-  depthTargetM: within(0.005, 0.2, 'Enter a depth between ¼ in (0.5 cm) and 8 in (20 cm).'),
+  depthTargetM: targetM,
   germination: within(0.3, 1, 'Enter the germination from the seed tag, 30 to 100 %.'),
   fieldLoss: within(0, 0.6, 'Enter an expected field loss of 0 to 60 %.'),
   asTyped,
 });
 
-export const walkSchema = z
+const visit = {
+  plantingId: id,
+  startedAt: timestamp,
+  finishedAt: z.nullable(timestamp),
+  walkedBy: z._default(z.string().check(z.maxLength(120)), ''),
+  note,
+  asTyped,
+};
+const endsAfterStart = z.refine<{ startedAt: string; finishedAt: string | null }>(
+  (walk) => walk.finishedAt === null || walk.finishedAt >= walk.startedAt,
+  {
+    message: 'A walk cannot end before it starts: check the clock of this device.',
+    path: ['finishedAt'],
+  },
+);
+
+export const standWalkSchema = z
   .strictObject({
-    plantingId: id,
+    ...visit,
     purpose: z.literal('stand'),
-    startedAt: timestamp,
-    finishedAt: z.nullable(timestamp),
     method: z.enum(COUNT_METHODS, 'Choose how to count.'),
     lengthM: z.nullable(lengthM),
     hoopDiameterM: z.nullable(hoopDiameterM),
-    walkedBy: z._default(z.string().check(z.maxLength(120)), ''),
-    note,
-    asTyped,
   })
   .check(
     z.refine((walk) => walk.method === 'hoop' || walk.lengthM !== null, {
@@ -100,11 +128,34 @@ export const walkSchema = z
       message: 'Enter the hoop’s diameter.',
       path: ['hoopDiameterM'],
     }),
-    z.refine((walk) => walk.finishedAt === null || walk.finishedAt >= walk.startedAt, {
-      message: 'A walk cannot end before it starts: check the clock of this device.',
-      path: ['finishedAt'],
-    }),
+    endsAfterStart,
   );
+
+/** Behind the planter on planting day: what every row is judged against, and how depth is read. */
+export const trenchWalkSchema = z
+  .strictObject({
+    ...visit,
+    purpose: z.literal('trench'),
+    /** Depth aimed for, to the bottom of the seed. */
+    targetM,
+    toleranceM: within(0.001, 0.05, 'Enter a tolerance between 1 mm and 2 in (5 cm).'),
+    readTo: z.enum(DEPTH_CONVENTIONS, 'Choose what depth is read to.'),
+    seedsPerRow: whole(1, 20, 'Choose 1 to 20 seeds a row.'),
+    /** A body gauge calibrated against a rule; null when none is used. */
+    gauge: z.nullable(
+      z.strictObject({
+        lengthM: within(0.005, 0.2, 'Enter a length up to 8 in.'),
+        errorM: within(0, 0.1, 'Enter an error up to 4 in.'),
+      }),
+    ),
+  })
+  .check(endsAfterStart);
+
+export const walkSchema = z.discriminatedUnion(
+  'purpose',
+  [standWalkSchema, trenchWalkSchema],
+  'This kind of walk is not known.',
+);
 
 export const stopSchema = z.strictObject({
   walkId: id,
@@ -159,9 +210,132 @@ export const tapeSchema = z
     }),
   );
 
+const rowNumber = whole(1, 96, 'Enter the planter row, 1 to 96.');
+const shortText = z._default(z.string().check(z.maxLength(60, 'Use at most 60 characters.')), '');
+
+/** One planter row opened behind the planter. */
+export const trenchSchema = z.strictObject({
+  stopId: id,
+  type: z.literal('trench'),
+  row: rowNumber,
+  /** When the row was opened. */
+  at: timestamp,
+  seeds: z
+    .array(
+      z.strictObject({
+        /** As read, to the walk's point of the seed; null for a seed kicked out of place: lost. */
+        depthM: z.nullable(within(0, 0.25, 'Enter a depth up to 10 in (25 cm).')),
+        typed: z.string().check(z.maxLength(30)),
+        /** Seen in moist or in dry soil; null: as the dry layer says. */
+        moist: z.nullable(z.boolean()),
+        by: z.enum(['rule', 'gauge']),
+      }),
+    )
+    .check(z.maxLength(60, 'Use at most 60 seeds in a row.')),
+  /** Distances between neighbouring seeds. */
+  gapsM: z
+    .array(within(0.001, 10, 'Enter a distance between seeds above zero and up to 33 ft (10 m).'))
+    .check(z.maxLength(60, 'Use at most 60 distances in a row.')),
+  gapsTyped: z.array(z.string().check(z.maxLength(30))),
+  contact: z.enum(CONTACTS, 'Choose the seed-to-soil contact.'),
+  shape: z.enum(FURROW_SHAPES, 'Choose the shape of the furrow.'),
+  wall: z.enum(SIDE_WALLS, 'Choose the state of the side wall.'),
+  floor: z.enum(FLOORS, 'Choose the state of the floor.'),
+  closing: z.enum(CLOSINGS, 'Choose how the furrow is closed.'),
+  settings: z.strictObject({
+    depthStop: shortText,
+    downforce: shortText,
+    rowCleaner: shortText,
+    closingWheel: shortText,
+  }),
+});
+
+/** Moisture and ground at a stop of a trench check. */
+export const groundSchema = z.strictObject({
+  stopId: id,
+  type: z.literal('ground'),
+  row: z.null(),
+  dryLayerM: z.nullable(within(0, 0.3, 'Enter a dry layer up to 12 in (30 cm).')),
+  feel: z.nullable(z.enum(FEELS, 'Choose how the soil feels.')),
+  /** A sensor's reading and the level its owner calls adequate, in the sensor's own figures. */
+  sensor: z.nullable(within(0, 1000, 'Enter the sensor’s reading.')),
+  sensorAdequate: z.nullable(within(0.01, 1000, 'Enter your own adequate level for this sensor.')),
+  note,
+  asTyped,
+});
+
+export const ADJUSTED = [
+  'depthStop',
+  'downforce',
+  'rowCleaner',
+  'closingWheel',
+  'opener',
+  'other',
+] as const;
+
+/** A handle, wheel or pressure changed behind a stopped planter. */
+export const adjustmentSchema = z.strictObject({
+  stopId: id,
+  type: z.literal('adjustment'),
+  row: z.null(),
+  /** Rows changed; null for all. */
+  rows: z.nullable(z.array(rowNumber).check(z.minLength(1, 'Choose the rows that were changed.'))),
+  what: z.enum(ADJUSTED, 'Choose what was changed.'),
+  /** By how much the depth should move, deeper positive; null when it is no depth setting. */
+  byM: z.nullable(within(-0.2, 0.2, 'Enter a change of up to 8 in.')),
+  at: timestamp,
+  note,
+});
+
+/** What the cab shows, of one row or of the machine (row null). */
+export const monitorSchema = z.strictObject({
+  stopId: id,
+  type: z.literal('monitor'),
+  row,
+  perM2: within(0.1, 2000, 'Enter the population the monitor shows.'),
+  singulation: z.nullable(within(0, 1, 'Enter a singulation from 0 to 100 %.')),
+  source: z.enum(['cab', 'stream']),
+  asTyped,
+});
+
+/** A picture taken at a stop; its bytes travel beside the records. */
+export const photoSchema = z.strictObject({
+  stopId: id,
+  type: z.literal('photo'),
+  row,
+  photoId: id,
+  at: timestamp,
+  caption: shortText,
+});
+
+export const EVENT_TYPES = [
+  ...FIELD_CHANGES,
+  'plantingDone',
+  'hillSoil',
+  'saferHerbicide',
+  'saferTiming',
+] as const;
+
+/** Something that happened to a planting and is carried to its report. */
+export const eventSchema = z.strictObject({
+  plantingId: id,
+  type: z.enum(EVENT_TYPES, 'Choose what happened.'),
+  at: timestamp,
+  rows: z.array(rowNumber),
+  note,
+});
+
 export const observationSchema = z.discriminatedUnion(
   'type',
-  [countSchema, tapeSchema],
+  [
+    countSchema,
+    tapeSchema,
+    trenchSchema,
+    groundSchema,
+    adjustmentSchema,
+    monitorSchema,
+    photoSchema,
+  ],
   'This kind of observation is not known.',
 );
 

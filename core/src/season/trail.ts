@@ -2,9 +2,10 @@ import { CROP_FACTS, type Crop } from '../crops/index.ts';
 import { addDays } from './dates.ts';
 
 /** Way-marks of a planting's season, in the order of the work. Later capabilities add theirs here. */
-export const WAY_MARKS = ['targets', 'standWalk', 'result'] as const;
+export const WAY_MARKS = ['targets', 'trenchCheck', 'standWalk', 'result'] as const;
 export type WayMark = (typeof WAY_MARKS)[number];
-export type MarkState = 'done' | 'due' | 'overdue' | 'later';
+/** `missed`: its time has passed for good; nobody can dig behind a planter that has left. */
+export type MarkState = 'done' | 'due' | 'overdue' | 'later' | 'missed';
 
 export interface TrailMark {
   mark: WayMark;
@@ -21,13 +22,13 @@ export interface TrailMark {
  * app; a finished walk is done whenever it was made.
  *
  * @param planting crop and planting date
- * @param walkedOn dates of its finished stand walks
+ * @param made dates of its finished trench checks and stand walks
  * @param today ISO date
- * @example trailOf({ crop: 'corn', plantedOn: '2027-05-01' }, [], '2027-05-27')[1].state // 'due'
+ * @example trailOf({ crop: 'corn', plantedOn: '2027-05-01' }, { trench: [], stand: [] }, '2027-05-27')[2].state // 'due'
  */
 export function trailOf(
   planting: { crop: Crop; plantedOn: string },
-  walkedOn: readonly string[],
+  { trench, stand: walkedOn }: { trench: readonly string[]; stand: readonly string[] },
   today: string,
 ): TrailMark[] {
   const { standWalkDays } = CROP_FACTS[planting.crop];
@@ -44,6 +45,20 @@ export function trailOf(
       from: planting.plantedOn,
       to: planting.plantedOn,
       reason: 'Rate, spacing and depth are set with the planting.',
+    },
+    {
+      mark: 'trenchCheck',
+      state:
+        trench.length > 0
+          ? 'done'
+          : today < planting.plantedOn
+            ? 'later'
+            : today === planting.plantedOn
+              ? 'due'
+              : 'missed',
+      from: trench.at(-1) ?? planting.plantedOn,
+      to: trench.at(-1) ?? planting.plantedOn,
+      reason: 'Behind the stopped planter: every row’s depth, moisture and spacing on the day.',
     },
     {
       mark: 'standWalk',

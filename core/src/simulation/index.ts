@@ -1,4 +1,7 @@
 export { makeDemoSeason, type DemoSeason, type DemoRecord } from './demo/makeDemoSeason.ts';
+export { demoScenario, DEMO_PLANTINGS } from './demo/demoScenarios.ts';
+export { digRow, type DugSeed } from './digRow.ts';
+export { simulatePlanterLog, type SimulatedLogOptions } from './simulatePlanterLog.ts';
 export { simulateStand, type SimulatedStand } from './simulateStand.ts';
 export {
   plantsInStretch,

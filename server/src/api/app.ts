@@ -7,6 +7,8 @@ import express, { type Express, type Request, type Response } from 'express';
 import helmet from 'helmet';
 import type { Database } from '../database/openDatabase.ts';
 import { describeSession, requireSignIn, signIn, type SignedIn } from '../people/signIn.ts';
+import { photoRoutes } from '../photos/routes.ts';
+import { planterLogRoutes } from '../planter/routes.ts';
 import { applyCommits } from '../records/applyCommits.ts';
 import { readChanges } from '../records/readChanges.ts';
 import { openApiDocument } from './openapi.ts';
@@ -41,6 +43,8 @@ export function createApp(database: Database, webFolder?: string): Express {
       contentSecurityPolicy: {
         directives: {
           'style-src': ["'self'", "'unsafe-inline'"],
+          // A planter's monitor speaks for itself, on the cab's own network: see web/src/planter.
+          'connect-src': ["'self'", 'http:', 'https:'],
           'img-src': ["'self'", 'data:', 'blob:'],
           'upgrade-insecure-requests': null,
         },
@@ -80,6 +84,7 @@ export function createApp(database: Database, webFolder?: string): Express {
     const { workspaceId } = response.locals.who as SignedIn;
     response.json(await readChanges(database, workspaceId, after, season));
   });
+  api.use(photoRoutes(database), planterLogRoutes(database));
   api.use(notFound);
   app.use('/api/v1', api);
 

@@ -68,4 +68,47 @@ export const MIGRATIONS: { name: string; up(context: QueryInterface): Promise<vo
       `);
     },
   },
+  {
+    name: '002-planting-day',
+    async up(queries) {
+      const parent = (column: string, table: string) =>
+        `FOREIGN KEY (workspace_id, ${column}) REFERENCES ${table} (workspace_id, id)`;
+      await queries.sequelize.query(`
+        ALTER TABLE planters ADD COLUMN depth_stop_step_m double precision CHECK (depth_stop_step_m > 0);
+        UPDATE changes SET record = jsonb_set(record, '{data,depthStopStepM}', 'null') WHERE kind = 'planter';
+
+        -- Walks come in several shapes now: like observations they are kept whole.
+        ALTER TABLE walks ADD COLUMN payload jsonb;
+        UPDATE walks w SET payload = (
+          SELECT c.record -> 'data' FROM changes c
+           WHERE c.workspace_id = w.workspace_id AND c.kind = 'walk' AND c.record_id = w.id ORDER BY c.seq DESC LIMIT 1);
+        ALTER TABLE walks ALTER COLUMN payload SET NOT NULL,
+          DROP COLUMN method, DROP COLUMN length_m, DROP COLUMN hoop_diameter_m, DROP COLUMN walked_by, DROP COLUMN note, DROP COLUMN as_typed;
+
+        CREATE TABLE events (
+          planting_id uuid NOT NULL, type text NOT NULL, "at" timestamptz NOT NULL, payload jsonb NOT NULL,
+          workspace_id uuid NOT NULL REFERENCES workspaces (id), id uuid NOT NULL, revision integer NOT NULL CHECK (revision > 0),
+          deleted_at timestamptz, edited_by text NOT NULL, edited_at timestamptz NOT NULL, PRIMARY KEY (workspace_id, id),
+          ${parent('planting_id', 'plantings')});
+        CREATE INDEX events_by_planting ON events (workspace_id, planting_id);
+
+        CREATE TABLE photos (
+          workspace_id uuid NOT NULL REFERENCES workspaces (id), id uuid NOT NULL, content_type text NOT NULL,
+          bytes bytea NOT NULL, received_at timestamptz NOT NULL, PRIMARY KEY (workspace_id, id));
+
+        CREATE TABLE planter_logs (
+          workspace_id uuid NOT NULL REFERENCES workspaces (id), id uuid NOT NULL, planting_id uuid NOT NULL, name text NOT NULL,
+          status text NOT NULL CHECK (status IN ('reading', 'done', 'cancelled', 'failed')), problem text,
+          bytes bigint NOT NULL, bytes_read bigint NOT NULL DEFAULT 0, records bigint NOT NULL DEFAULT 0, broken bigint NOT NULL DEFAULT 0,
+          broken_lines jsonb NOT NULL DEFAULT '[]', summary jsonb NOT NULL DEFAULT '[]', started_at timestamptz NOT NULL, heard_at timestamptz NOT NULL,
+          finished_at timestamptz, PRIMARY KEY (workspace_id, id), ${parent('planting_id', 'plantings')});
+        CREATE INDEX planter_logs_by_planting ON planter_logs (workspace_id, planting_id);
+        CREATE TABLE planter_log_records (
+          workspace_id uuid NOT NULL, log_id uuid NOT NULL, line integer NOT NULL, "time" timestamptz NOT NULL, "row" smallint NOT NULL,
+          dropped_per_m2 real NOT NULL, target_per_m2 real, latitude double precision, longitude double precision, speed_m_per_s real,
+          singulation real, downforce_n real, wheel_load_n real, moisture real,
+          PRIMARY KEY (workspace_id, log_id, line), FOREIGN KEY (workspace_id, log_id) REFERENCES planter_logs (workspace_id, id) ON DELETE CASCADE);
+      `);
+    },
+  },
 ];

@@ -13,9 +13,21 @@ const text = { type: DataTypes.TEXT, ...required };
 const double = { type: DataTypes.DOUBLE, ...required };
 const integer = { type: DataTypes.INTEGER, ...required };
 const json = { type: DataTypes.JSONB, ...required };
+/** A bigint column that holds no more than a number can; PostgreSQL sends bigints as text. */
+const count = (name: string) => ({
+  type: DataTypes.BIGINT,
+  ...required,
+  defaultValue: 0,
+  get(this: Model) {
+    return Number(this.getDataValue(name));
+  },
+});
 const optional = (type: DataTypes.DataType) => ({ type, allowNull: true });
 
-/** Columns of each kind beside those every record has. An observation keeps its payload whole. */
+/**
+ * Columns of each kind beside those every record has. Kinds of several shapes keep their data whole in
+ * `payload`; the other columns of such a kind are copies to find it by.
+ */
 const COLUMNS: Record<Kind, ModelAttributes> = {
   workspace: {
     name: text,
@@ -30,6 +42,7 @@ const COLUMNS: Record<Kind, ModelAttributes> = {
     rows: integer,
     rowWidthM: double,
     cells: optional(DataTypes.INTEGER),
+    depthStopStepM: optional(DataTypes.DOUBLE),
     asTyped: json,
   },
   field: {
@@ -58,12 +71,7 @@ const COLUMNS: Record<Kind, ModelAttributes> = {
     purpose: text,
     startedAt: { type: DataTypes.DATE, ...required },
     finishedAt: optional(DataTypes.DATE),
-    method: text,
-    lengthM: optional(DataTypes.DOUBLE),
-    hoopDiameterM: optional(DataTypes.DOUBLE),
-    walkedBy: text,
-    note: text,
-    asTyped: json,
+    payload: json,
   },
   stop: {
     walkId: uuid,
@@ -73,6 +81,12 @@ const COLUMNS: Record<Kind, ModelAttributes> = {
     note: text,
   },
   observation: { stopId: uuid, type: text, row: optional(DataTypes.INTEGER), payload: json },
+  event: {
+    plantingId: uuid,
+    type: text,
+    at: { type: DataTypes.DATE, ...required },
+    payload: json,
+  },
   conflict: {
     recordKind: text,
     recordId: uuid,
@@ -84,6 +98,9 @@ const COLUMNS: Record<Kind, ModelAttributes> = {
   },
 };
 
+/** Kinds kept whole in `payload`. */
+export const keptWhole = (kind: Kind): boolean => 'payload' in COLUMNS[kind];
+
 /** Attributes of a kind's own data columns. */
 export const dataColumns = (kind: Kind): string[] => Object.keys(COLUMNS[kind]);
 
@@ -93,6 +110,8 @@ export interface Models {
   session: ModelStatic<Model>;
   commit: ModelStatic<Model>;
   change: ModelStatic<Model>;
+  photo: ModelStatic<Model>;
+  planterLog: ModelStatic<Model>;
 }
 
 /** Declares every table of the migrations as a Sequelize model, with the relations the kinds name. */
@@ -171,5 +190,32 @@ export function defineModels(sequelize: Sequelize): Models {
     commitId: optional(DataTypes.UUID),
     record: json,
   });
-  return { records, person, session, commit, change };
+  const owned = {
+    workspaceId: { ...uuid, primaryKey: true },
+    id: { ...uuid, primaryKey: true },
+  };
+  const photo = define('photo', 'photos', {
+    ...owned,
+    contentType: text,
+    bytes: { type: DataTypes.BLOB, ...required },
+    receivedAt: { type: DataTypes.DATE, ...required },
+  });
+  // Its records are written by COPY and summed up while they pass: no model reads them one by one.
+  const planterLog = define('planterLog', 'planter_logs', {
+    ...owned,
+    plantingId: uuid,
+    name: text,
+    status: text,
+    problem: optional(DataTypes.TEXT),
+    bytes: count('bytes'),
+    bytesRead: count('bytesRead'),
+    records: count('records'),
+    broken: count('broken'),
+    brokenLines: { ...json, defaultValue: [] },
+    summary: { ...json, defaultValue: [] },
+    startedAt: { type: DataTypes.DATE, ...required },
+    heardAt: { type: DataTypes.DATE, ...required },
+    finishedAt: optional(DataTypes.DATE),
+  });
+  return { records, person, session, commit, change, photo, planterLog };
 }

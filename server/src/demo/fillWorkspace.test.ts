@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { afterEach, beforeEach, expect, it } from 'vitest';
+import { MIGRATIONS } from '../database/migrations.ts';
 import { openDatabase } from '../database/openDatabase.ts';
 import { startTestServer } from '../testing.ts';
 import { fillIfEmpty } from './fillWorkspace.ts';
@@ -18,7 +19,7 @@ const rows = async (table: string) =>
 it('loads the demo season once, under the names of those who scouted it', async () => {
   await fillIfEmpty(app.database, true);
   expect(await rows('fields')).toBe(6);
-  expect(await rows('plantings')).toBe(6);
+  expect(await rows('plantings')).toBe(7);
   const observations = await rows('observations');
   expect(observations).toBeGreaterThan(200);
   await fillIfEmpty(app.database, true);
@@ -76,6 +77,6 @@ it('migrations run once, also when two servers start together', async () => {
     `/${app.database.sequelize.getDatabaseName()}`,
   );
   const [a, b] = await Promise.all([openDatabase(url), openDatabase(url)]);
-  expect(await rows('migrations')).toBe(1);
+  expect(await rows('migrations')).toBe(MIGRATIONS.length);
   await Promise.all([a.close(), b.close()]);
 });

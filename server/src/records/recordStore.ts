@@ -10,17 +10,16 @@ import {
 } from '@sendero/core';
 import type { Model, Transaction } from 'sequelize';
 import type { Database } from '../database/openDatabase.ts';
-import { dataColumns } from '../database/models.ts';
+import { dataColumns, keptWhole } from '../database/models.ts';
 
 const plain = (value: unknown) => (value instanceof Date ? value.toISOString() : value);
 
 /** A table row as a record. */
 function toRecord(kind: Kind, model: Model): Kept {
   const row = model.get({ plain: true }) as Record<string, unknown>;
-  const data =
-    kind === 'observation'
-      ? row.payload
-      : Object.fromEntries(dataColumns(kind).map((name) => [name, plain(row[name])]));
+  const data = keptWhole(kind)
+    ? row.payload
+    : Object.fromEntries(dataColumns(kind).map((name) => [name, plain(row[name])]));
   return {
     kind,
     id: row.id,
@@ -37,15 +36,16 @@ function toRow(
   workspaceId: string,
   { kind, id, revision, deletedAt, editedBy, editedAt, data }: Kept,
 ): Record<string, unknown> {
-  const own =
-    kind === 'observation'
-      ? {
-          stopId: (data as DataOf<'observation'>).stopId,
-          type: (data as DataOf<'observation'>).type,
-          row: (data as DataOf<'observation'>).row,
-          payload: data,
-        }
-      : data;
+  const own: Record<string, unknown> = keptWhole(kind)
+    ? {
+        ...Object.fromEntries(
+          dataColumns(kind)
+            .filter((name) => name !== 'payload')
+            .map((name) => [name, (data as unknown as Record<string, unknown>)[name]]),
+        ),
+        payload: data,
+      }
+    : data;
   return {
     ...(kind === 'workspace' ? {} : { workspaceId }),
     id,
@@ -130,6 +130,7 @@ export function seasonOf(record: Kept, lookUp: LookUp): number | null {
   }
   const chain: Partial<Record<Kind, [Kind, string]>> = {
     walk: ['planting', 'plantingId'],
+    event: ['planting', 'plantingId'],
     stop: ['walk', 'walkId'],
     observation: ['stop', 'stopId'],
   };

@@ -19,6 +19,7 @@ const WALK_WORDS = {
   due: 'walk due',
   overdue: 'walk overdue',
   later: 'walk later',
+  missed: '',
 };
 
 /** Growers, their fields and plantings; the planters. */

@@ -138,6 +138,14 @@ export function PlanterForm({
       units,
     ),
   );
+  const [step, setStep] = useState(() =>
+    enteredFrom(
+      planter?.data.depthStopStepM ?? null,
+      planter?.data.asTyped.depthStopStepM,
+      'seedDepth',
+      units,
+    ),
+  );
   const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : Number.NaN);
   return (
     <FormFrame
@@ -150,7 +158,8 @@ export function PlanterForm({
           rows: whole(rows),
           rowWidthM: width.value ?? Number.NaN,
           cells: type === 'drill' || cells.trim() === '' ? null : whole(cells),
-          asTyped: { rowWidthM: width.text },
+          depthStopStepM: step.text.trim() === '' ? null : (step.value ?? Number.NaN),
+          asTyped: { rowWidthM: width.text, depthStopStepM: step.text },
         })
       }
     >
@@ -182,6 +191,13 @@ export function PlanterForm({
         entered={width}
         onEntered={setWidth}
         problem={problems.rowWidthM}
+      />
+      <QuantityInput
+        label="One position of the depth stop moves the seed by (optional)"
+        kind="seedDepth"
+        entered={step}
+        onEntered={setStep}
+        problem={problems.depthStopStepM}
       />
       {type === 'planter' && (
         <TextInput

@@ -3,7 +3,7 @@ import {
   CROP_FACTS,
   rowLengthForArea,
   type CountMethod,
-  type Walk,
+  type StandWalk,
 } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
@@ -81,7 +81,7 @@ function StartWalkForm({
     setLength(enteredFrom(usual(next), undefined, 'rowLength', units));
   };
   const start = () => {
-    const walk: Walk = {
+    const walk: StandWalk = {
       plantingId,
       purpose: 'stand',
       startedAt: nowOn(today),

@@ -12,9 +12,9 @@ import {
   type Planting,
   type RowStand,
   type StandSummary,
+  type StandWalk,
   type Stop,
   type Tape,
-  type Walk,
   DEFAULT_WEIGHTS,
 } from '@sendero/core';
 import { useMemo } from 'react';
@@ -29,7 +29,7 @@ export interface WalkStop {
 }
 
 export interface WalkStand {
-  walk: { id: string; data: Walk };
+  walk: { id: string; data: StandWalk };
   planting: { id: string; data: Planting };
   field: Field;
   planter: Planter | null;
@@ -55,7 +55,7 @@ export function useWalkStand(walkId: string | undefined): WalkStand | null {
   const observations = useGrouped('observation', 'stopId');
   const weightsOfWorkspace = useWorkspace()?.data.weights ?? null;
   return useMemo(() => {
-    if (!walk || !planting || !field) return null;
+    if (walk?.data.purpose !== 'stand' || !planting || !field) return null;
     const walkStops = stops
       .map(({ id, data }) => stopWith(id, data, observations.get(id) ?? []))
       .sort((a, b) => a.data.ordinal - b.data.ordinal);
@@ -73,7 +73,7 @@ export function useWalkStand(walkId: string | undefined): WalkStand | null {
     );
     const { rowWidthM, seedsPerM2, germination, fieldLoss, crop } = planting.data;
     return {
-      walk,
+      walk: { id: walk.id, data: walk.data },
       planting,
       field: field.data,
       planter: planter?.data ?? null,

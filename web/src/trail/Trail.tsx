@@ -5,6 +5,7 @@ import { shortDate } from '../app/dates.ts';
 
 const LABELS: Record<WayMark, string> = {
   targets: 'Targets',
+  trenchCheck: 'Trench check',
   standWalk: 'Stand walk',
   result: 'Result',
 };
@@ -45,6 +46,7 @@ export function Trail({
               done: `done ${shortDate(to)}`,
               due: `due by ${shortDate(to)}`,
               overdue: `overdue since ${shortDate(to)}`,
+              missed: 'not made',
               later: mark === 'result' ? 'after the walk' : `from ${shortDate(from)}`,
             }[state];
             const drawing = (

@@ -1,4 +1,11 @@
-import { trailOf, type Field, type Kept, type TrailMark } from '@sendero/core';
+import {
+  trailOf,
+  type Field,
+  type Kept,
+  type StandWalk,
+  type TrailMark,
+  type TrenchWalk,
+} from '@sendero/core';
 import { useMemo } from 'react';
 import { useAll, useToday } from '../data/hooks.ts';
 
@@ -6,8 +13,11 @@ export interface PlantingOnTrail {
   planting: Kept<'planting'>;
   field: { id: string; data: Field };
   growerName: string;
-  walks: Kept<'walk'>[];
-  open: Kept<'walk'> | undefined;
+  /** Stand walks, oldest first. */
+  walks: { id: string; data: StandWalk }[];
+  open: { id: string; data: StandWalk } | undefined;
+  /** Trench checks, oldest first. */
+  checks: { id: string; data: TrenchWalk }[];
   marks: TrailMark[];
 }
 
@@ -22,7 +32,7 @@ export function useTrails(): PlantingOnTrail[] {
     const urgency = ({ marks, open }: PlantingOnTrail) =>
       open
         ? 0
-        : { overdue: 1, due: 2, later: 3, done: 4 }[
+        : { overdue: 1, due: 2, later: 3, done: 4, missed: 5 }[
             marks.find(({ mark }) => mark === 'standWalk')!.state
           ];
     return plantings
@@ -30,17 +40,27 @@ export function useTrails(): PlantingOnTrail[] {
         const field = fields.find(({ id }) => id === planting.data.fieldId);
         if (!field) return [];
         const own = walks.filter(({ data }) => data.plantingId === planting.id);
-        const finished = own.flatMap(({ data }) =>
-          data.finishedAt ? [data.finishedAt.slice(0, 10)] : [],
+        const stand = own.flatMap(({ id, data }) =>
+          data.purpose === 'stand' ? [{ id, data }] : [],
         );
+        const checks = own.flatMap(({ id, data }) =>
+          data.purpose === 'trench' ? [{ id, data }] : [],
+        );
+        const finished = (walks: { data: { finishedAt: string | null } }[]) =>
+          walks.flatMap(({ data }) => (data.finishedAt ? [data.finishedAt.slice(0, 10)] : []));
         return [
           {
             planting,
             field,
-            walks: own,
-            open: own.find(({ data }) => data.finishedAt === null),
+            walks: stand,
+            checks,
+            open: stand.find(({ data }) => data.finishedAt === null),
             growerName: growers.find(({ id }) => id === field.data.growerId)?.data.name ?? '',
-            marks: trailOf(planting.data, finished, today),
+            marks: trailOf(
+              planting.data,
+              { trench: finished(checks), stand: finished(stand) },
+              today,
+            ),
           },
         ];
       })

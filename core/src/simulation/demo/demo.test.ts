@@ -1,4 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import {
+  analyseRowDepths,
+  DEFAULT_DEPTH_STEP_M,
+  DEFAULT_DEPTH_TOLERANCE_M,
+} from '../../depth/index.ts';
 import { countedLength, judgeStand, standByRow, summariseStand } from '../../stand/index.ts';
 import { expectedStand } from '../../targets/index.ts';
 import type { DataOf, Kind } from '../../records/index.ts';
@@ -15,7 +20,9 @@ function walkOf(fieldName: string) {
     }[];
   const field = of('field').find(({ data }) => data.name === fieldName)!;
   const planting = of('planting').find(({ data }) => data.fieldId === field.id)!;
-  const walk = of('walk').find(({ data }) => data.plantingId === planting.id)!;
+  const walk = of('walk').flatMap(({ id, data }) =>
+    data.plantingId === planting.id && data.purpose === 'stand' ? [{ id, data }] : [],
+  )[0]!;
   const stops = of('stop').filter(({ data }) => data.walkId === walk.id);
   const counts = of('observation').flatMap(({ data }) =>
     data.type === 'count' && stops.some(({ id }) => id === data.stopId) ? [data] : [],
@@ -59,4 +66,20 @@ describe('what the app finds in the demo is what was put in', () => {
       expect(stand.meanPerM2 / truth).toBeLessThan(1.25);
     },
   );
+});
+
+it('the trench check of Long Forty finds row 4 shallow, and none of the sound rows off', () => {
+  const digs = season.records.flatMap(({ data }) =>
+    'type' in data && data.type === 'trench' ? [data] : [],
+  );
+  const found = analyseRowDepths(
+    digs.flatMap(({ row, seeds }) =>
+      seeds.flatMap(({ depthM }) => (depthM === null ? [] : [{ row, depthM }])),
+    ),
+    { targetM: 0.0508, toleranceM: DEFAULT_DEPTH_TOLERANCE_M, stepM: DEFAULT_DEPTH_STEP_M },
+  );
+  expect(found.rows.find(({ row }) => row === 4)).toMatchObject({ verdict: 'shallow' });
+  expect(found.rows.find(({ row }) => row === 4)!.correctionM / 0.0254).toBeCloseTo(0.75, 6);
+  for (const { row, verdict } of found.rows)
+    if (![4, 6, 7].includes(row)) expect(['on target', 'undecided']).toContain(verdict);
 });

@@ -1,6 +1,7 @@
 import type { Crop } from '../../crops/index.ts';
 import type { CountMethod } from '../../stand/index.ts';
 import { simulateWeather } from '../simulateWeather.ts';
+import type { FurrowFindings } from '../../depth/index.ts';
 import { goodGround, goodUnit, type Scenario, type SimulatedUnit } from '../world.ts';
 
 const INCH = 0.0254;
@@ -15,21 +16,21 @@ export const DEMO_GROWERS = [
 ] as const;
 
 /** Goose: row 4 set shallow, row 9 with one damaged disc cell, rows 6 and 7 in the tractor's tracks. */
-const gooseUnits = (): SimulatedUnit[] =>
+const gooseUnits = (depthM: number): SimulatedUnit[] =>
   Array.from({ length: 12 }, (_, i) => {
     const row = i + 1;
-    const unit = goodUnit(2 * INCH);
-    if (row === 4) return { ...unit, depthMeanM: 1.2 * INCH };
+    const unit = goodUnit(depthM);
+    if (row === 4) return { ...unit, depthMeanM: depthM - 0.8 * INCH };
     if (row === 9) return { ...unit, damagedCell: 11 };
     if (row === 6 || row === 7)
-      return { ...unit, depthMeanM: 1.7 * INCH, depthSdM: 0.009, scatterSdM: 0.03 };
+      return { ...unit, depthMeanM: depthM - 0.3 * INCH, depthSdM: 0.009, scatterSdM: 0.03 };
     return unit;
   });
 
 /** Marigold: new row cleaners trench, so that soil washes in and the seed lies too deep and uneven. */
-const marigoldUnits = (): SimulatedUnit[] =>
+const marigoldUnits = (depthM: number): SimulatedUnit[] =>
   Array.from({ length: 16 }, () => ({
-    ...goodUnit(2 * INCH),
+    ...goodUnit(depthM + 0.75 * INCH),
     depthSdM: 0.011,
     skipRate: 0.02,
     doubleRate: 0.04,
@@ -37,9 +38,9 @@ const marigoldUnits = (): SimulatedUnit[] =>
   }));
 
 /** Comb: a drill; nothing is singulated, so spacing and depth scatter. */
-const combUnits = (): SimulatedUnit[] =>
+const combUnits = (depthM: number): SimulatedUnit[] =>
   Array.from({ length: 20 }, () => ({
-    ...goodUnit(1.3 * INCH),
+    ...goodUnit(depthM + 0.05 * INCH),
     depthSdM: 0.009,
     skipRate: 0.12,
     doubleRate: 0.12,
@@ -53,7 +54,9 @@ export const DEMO_PLANTERS = [
     units: gooseUnits,
     rowWidthM: 30 * INCH,
     cells: 24,
+    depthStopStepM: 0.25 * INCH,
     typed: '30 in',
+    typedStep: '1/4"',
   },
   {
     name: 'Marigold',
@@ -61,7 +64,9 @@ export const DEMO_PLANTERS = [
     units: marigoldUnits,
     rowWidthM: 20 * INCH,
     cells: 56,
+    depthStopStepM: 0.25 * INCH,
     typed: '20 in',
+    typedStep: '1/4"',
   },
   {
     name: 'Comb',
@@ -69,7 +74,9 @@ export const DEMO_PLANTERS = [
     units: combUnits,
     rowWidthM: 7.5 * INCH,
     cells: 1,
+    depthStopStepM: null,
     typed: '7 1/2 in',
+    typedStep: '',
   },
 ] as const;
 
@@ -101,7 +108,19 @@ export interface DemoPlanting {
   typedDepth: string;
   germination: number;
   ground: Pick<Scenario, 'zones' | 'weather'>;
+  /** A trench check on planting day: what was found then, and left as it was. */
+  trench?: DemoTrench;
   walk?: DemoWalk;
+}
+
+export interface DemoTrench {
+  walkedBy: string;
+  seedsPerRow: number;
+  dryLayerM: number;
+  typedDryLayer: string;
+  /** Findings that are not normal, by row. */
+  furrows: Record<number, Partial<FurrowFindings>>;
+  closingWheels: Record<number, string>;
 }
 
 const thousandth30 = { lengthM: 17.424 * 12 * INCH, typedLength: '17 ft 5 in' };
@@ -130,6 +149,20 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
         { ...goodGround(150, 280), name: 'sandy rise', dryLayerM: 0.042 },
         { ...goodGround(280, PASS_M), name: 'flat', dryLayerM: 0.03, crustShare: 0.02 },
       ],
+    },
+    trench: {
+      walkedBy: 'Noor Castellane',
+      seedsPerRow: 5,
+      dryLayerM: 1.25 * INCH,
+      typedDryLayer: '1 1/4"',
+      furrows: {
+        4: { closing: 'loose', contact: 'airPockets' },
+        6: { wall: 'smeared' },
+        7: { wall: 'smeared', closing: 'partlyOpen' },
+      },
+      closingWheels: Object.fromEntries(
+        Array.from({ length: 12 }, (_, i) => [i + 1, i < 8 ? 'rubber' : 'spiked']),
+      ),
     },
     walk: {
       on: '2027-05-26',
@@ -277,6 +310,22 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
       tapeRows: [],
     },
   },
+  {
+    field: 'Windmill East',
+    grower: 'Halloran Mesa Farm',
+    areaAc: 62,
+    soil: 'loam',
+    planter: 'Goose',
+    crop: 'soybean',
+    variety: 'S-22',
+    plantedOn: DEMO_TODAY,
+    seedsPerAc: 140000,
+    typedRate: '140k',
+    depthIn: 1.5,
+    typedDepth: '1 1/2"',
+    germination: 0.9,
+    ground: { weather: spring(17), zones: [goodGround(0, PASS_M)] },
+  },
 ];
 
 /** The simulation of one demo planting. */
@@ -284,7 +333,11 @@ export function demoScenario(planting: DemoPlanting): Scenario {
   const planter = DEMO_PLANTERS.find(({ name }) => name === planting.planter)!;
   return {
     crop: planting.crop,
-    planter: { units: planter.units(), rowWidthM: planter.rowWidthM, cells: planter.cells },
+    planter: {
+      units: planter.units(planting.depthIn * INCH),
+      rowWidthM: planter.rowWidthM,
+      cells: planter.cells,
+    },
     seedLot: { germination: planting.germination, vigour: 0.85 },
     seedsPerM2: planting.seedsPerAc / ACRE,
     passLengthM: PASS_M,

@@ -1,9 +1,11 @@
 import { v7 as uuidv7 } from 'uuid';
+import { DEFAULT_DEPTH_TOLERANCE_M, NORMAL_FURROW } from '../../depth/index.ts';
 import { DEFAULT_FIELD_LOSS, hoopArea } from '../../targets/index.ts';
 import { countedLength, rowsAsSeen } from '../../stand/index.ts';
 import { daysBetween } from '../../season/index.ts';
 import { seededRandom } from '../../stats/index.ts';
 import type { DataOf, Kind } from '../../records/index.ts';
+import { digRow } from '../digRow.ts';
 import { countStretch, plantsInStretch } from '../readStand.ts';
 import { simulateStand, type SimulatedStand } from '../simulateStand.ts';
 import {
@@ -13,6 +15,7 @@ import {
   DEMO_TODAY,
   demoScenario,
   type DemoPlanting,
+  type DemoTrench,
   type DemoWalk,
 } from './demoScenarios.ts';
 
@@ -69,28 +72,36 @@ export function makeDemoSeason(): DemoSeason {
   const workspaceId = newId();
   const growers = new Map(DEMO_GROWERS.map((name) => [name, add('grower', { name })]));
   const planters = new Map(
-    DEMO_PLANTERS.map(({ name, type, units, rowWidthM, cells, typed }) => [
-      name,
-      add('planter', {
+    DEMO_PLANTERS.map(
+      ({ name, type, units, rowWidthM, cells, depthStopStepM, typed, typedStep }) => [
         name,
-        type,
-        rows: units().length,
-        rowWidthM,
-        cells: type === 'drill' ? null : cells,
-        asTyped: { rowWidthM: typed },
-      }),
-    ]),
+        add('planter', {
+          name,
+          type,
+          rows: units(0.05).length,
+          rowWidthM,
+          cells: type === 'drill' ? null : cells,
+          depthStopStepM,
+          asTyped: { rowWidthM: typed, depthStopStepM: typedStep },
+        }),
+      ],
+    ),
   );
   const truth: Record<string, SimulatedStand> = {};
+  const fields = new Map<string, string>();
   DEMO_PLANTINGS.forEach((demo, i) => {
     const planter = DEMO_PLANTERS.find(({ name }) => name === demo.planter)!;
-    const fieldId = add('field', {
-      growerId: growers.get(demo.grower)!,
-      name: demo.field,
-      areaM2: demo.areaAc * ACRE,
-      soil: demo.soil,
-      asTyped: { areaM2: `${demo.areaAc} ac` },
-    });
+    // A field can carry two plantings, such as corn on one half and soybean on the other.
+    const fieldId =
+      fields.get(demo.field) ??
+      add('field', {
+        growerId: growers.get(demo.grower)!,
+        name: demo.field,
+        areaM2: demo.areaAc * ACRE,
+        soil: demo.soil,
+        asTyped: { areaM2: `${demo.areaAc} ac` },
+      });
+    fields.set(demo.field, fieldId);
     const plantingId = add('planting', {
       fieldId,
       planterId: planters.get(demo.planter)!,
@@ -112,6 +123,7 @@ export function makeDemoSeason(): DemoSeason {
     if (!demo.walk) return;
     const stand = simulateStand(demoScenario(demo), 100 + i);
     truth[demo.field] = stand;
+    if (demo.trench) addTrench(demo, demo.trench, plantingId, stand);
     addWalk(demo, demo.walk, plantingId, stand);
   });
   return {
@@ -121,6 +133,109 @@ export function makeDemoSeason(): DemoSeason {
     records,
     truth,
   };
+
+  function addTrench(
+    demo: DemoPlanting,
+    trench: DemoTrench,
+    plantingId: string,
+    stand: SimulatedStand,
+  ) {
+    const by = trench.walkedBy;
+    const rows = stand.scenario.planter.units.length;
+    const stamp = (minutes: number) =>
+      new Date(Date.parse(`${demo.plantedOn}T14:00:00Z`) + minutes * 60_000).toISOString();
+    const walkId = add(
+      'walk',
+      {
+        plantingId,
+        purpose: 'trench',
+        startedAt: stamp(0),
+        finishedAt: stamp(55),
+        walkedBy: by,
+        note: '',
+        targetM: demo.depthIn * INCH,
+        toleranceM: DEFAULT_DEPTH_TOLERANCE_M,
+        readTo: 'bottom',
+        seedsPerRow: trench.seedsPerRow,
+        gauge: null,
+        asTyped: { targetM: demo.typedDepth },
+      },
+      by,
+      stamp(0),
+    );
+    const stopId = add(
+      'stop',
+      { walkId, ordinal: 1, travel: 'away', chosen: false, note: '' },
+      by,
+      stamp(1),
+    );
+    add(
+      'observation',
+      {
+        stopId,
+        type: 'ground',
+        row: null,
+        dryLayerM: trench.dryLayerM,
+        feel: 'adequate',
+        sensor: null,
+        sensorAdequate: null,
+        note: '',
+        asTyped: { dryLayerM: trench.typedDryLayer },
+      },
+      by,
+      stamp(2),
+    );
+    for (let row = 1; row <= rows; row++) {
+      const seeds = digRow(stand, { pass: 1, row, fromM: 90 + row }, trench.seedsPerRow);
+      // A rule is read to the nearest eighth of an inch, a tape to half a centimetre.
+      const eighth = (depthM: number) => Math.round(depthM / (INCH / 8)) * (INCH / 8);
+      add(
+        'observation',
+        {
+          stopId,
+          type: 'trench',
+          row,
+          at: stamp(2 + row * 4),
+          seeds: seeds.map(({ depthM }) => ({
+            depthM: eighth(depthM),
+            typed: '',
+            moist: null,
+            by: 'rule',
+          })),
+          gapsM: seeds
+            .slice(1)
+            .map(({ positionM }, i) =>
+              Math.max(0.005, Math.round((positionM - seeds[i]!.positionM) * 200) / 200),
+            ),
+          gapsTyped: seeds.slice(1).map(() => ''),
+          ...NORMAL_FURROW,
+          ...trench.furrows[row],
+          settings: {
+            depthStop: row === 4 ? '5' : '8',
+            downforce: '200 lb',
+            rowCleaner: '',
+            closingWheel: trench.closingWheels[row] ?? '',
+          },
+        },
+        by,
+        stamp(2 + row * 4),
+      );
+    }
+    add(
+      'observation',
+      {
+        stopId,
+        type: 'monitor',
+        row: null,
+        perM2: 31800 / ACRE,
+        singulation: 0.987,
+        source: 'cab',
+        asTyped: { perM2: '31,800', singulation: '98.7 %' },
+      },
+      by,
+      stamp(53),
+    );
+  }
 
   function addWalk(demo: DemoPlanting, walk: DemoWalk, plantingId: string, stand: SimulatedStand) {
     const { passes, passLengthM, planter } = stand.scenario;

@@ -1,0 +1,220 @@
+import { randomUUID } from 'node:crypto';
+import { setTimeout as wait } from 'node:timers/promises';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startTestServer, type TestPerson } from '../testing.ts';
+import type { LogState } from './logStore.ts';
+
+let app: Awaited<ReturnType<typeof startTestServer>>;
+let noor: TestPerson;
+let stranger: TestPerson;
+let plantingId: string;
+beforeAll(async () => {
+  app = await startTestServer();
+  ({ noor } = await app.workspace());
+  ({ noor: stranger } = await app.workspace());
+  const [growerId, fieldId] = [randomUUID(), randomUUID()];
+  plantingId = randomUUID();
+  await noor.put('grower', growerId, { name: 'Halloran Mesa Farm' });
+  await noor.put('field', fieldId, {
+    growerId,
+    name: 'Long Forty',
+    areaM2: null,
+    soil: '',
+    asTyped: {},
+  });
+  await noor.put('planting', plantingId, {
+    fieldId,
+    planterId: null,
+    season: 2027,
+    crop: 'corn',
+    variety: 'AB-104',
+    plantedOn: '2027-04-28',
+    rowWidthM: 0.762,
+    seedsPerM2: 7.9,
+    depthTargetM: 0.0508,
+    germination: 0.95,
+    fieldLoss: 0.05,
+    asTyped: {},
+  });
+});
+afterAll(() => app.close());
+
+const MAPPING = {
+  time: { column: 'time', unit: 'iso' },
+  row: { column: 'row', unit: 'number' },
+  droppedPerM2: { column: 'pop', unit: 'per ac' },
+};
+const address = (given: Record<string, unknown> = {}) => {
+  const { mapping = MAPPING, ...rest } = given;
+  const query = new URLSearchParams({
+    id: randomUUID(),
+    name: 'log.csv',
+    format: 'csv',
+    mapping: JSON.stringify(mapping),
+    ...(rest as Record<string, string>),
+  });
+  return `/plantings/${plantingId}/planter-logs?${query}`;
+};
+const line = (second: number, row: number, pop: string | number = 32000) =>
+  `2027-04-28T08:00:${String(second % 60).padStart(2, '0')}Z,${row},${pop}`;
+const stored = async (id: string) =>
+  app.database.sequelize
+    .query<{ line: number; row: number; dropped_per_m2: number }>(
+      'SELECT line, "row", dropped_per_m2 FROM planter_log_records WHERE log_id = :id ORDER BY line',
+      { replacements: { id }, type: 'SELECT' as never },
+    )
+    .then((rows) => rows as unknown as { line: number; row: number; dropped_per_m2: number }[]);
+
+describe('reading a planter log', () => {
+  it('keeps the good lines, reports the broken ones by their number', async () => {
+    const id = randomUUID();
+    const file = `time,row,pop\r\n${line(1, 1)}\r\n${line(1, 2, 'x')}\r\n\r\n${line(2, 1, 31000)}\r\n2027-04-28T08\r\n${line(2, 2)}\r\n`;
+    const state = (await (await noor.send('POST', address({ id }), file)).json()) as LogState;
+    expect(state).toMatchObject({ status: 'done', records: 3, broken: 2, bytesRead: file.length });
+    expect(state.brokenLines).toMatchObject([
+      { line: 3, problem: expect.stringMatching(/pop is “x”/) },
+      { line: 6, problem: expect.stringMatching(/1 of 3 columns/) },
+    ]);
+    expect(state.summary.map(({ row, records }) => [row, records])).toEqual([
+      [1, 2],
+      [2, 1],
+    ]);
+    const rows = await stored(id);
+    expect(rows.map(({ line: at }) => at)).toEqual([2, 5, 7]);
+    expect(rows[1]!.dropped_per_m2).toBeCloseTo(31000 / 4046.8564224, 4);
+  });
+
+  it('reads GeoJSON points, also when the file breaks off in the middle', async () => {
+    const point = (row: number, pop: number | string) => ({
+      type: 'Feature',
+      geometry: { type: 'Point', coordinates: [0.001, 0.002] },
+      properties: { time: '2027-04-28T08:00:00Z', row, pop },
+    });
+    const mapping = { ...MAPPING, latitude: { column: 'latitude', unit: 'degrees' } };
+    const whole = JSON.stringify({
+      type: 'FeatureCollection',
+      features: [point(1, 32000), point(2, 'none'), point(3, 31000)],
+    });
+    const read = await noor.send('POST', address({ format: 'geojson', mapping }), whole);
+    expect(await read.json()).toMatchObject({
+      status: 'done',
+      records: 2,
+      broken: 1,
+      brokenLines: [{ line: 2 }],
+    });
+    const cut = await noor.send(
+      'POST',
+      address({ format: 'geojson', mapping }),
+      whole.slice(0, -40),
+    );
+    expect(await cut.json()).toMatchObject({
+      status: 'done',
+      records: 1,
+      broken: 2,
+      brokenLines: [{ line: 2 }, { line: 3, problem: expect.stringMatching(/breaks off/) }],
+    });
+  });
+
+  it('an unreadable log says why, and which columns to look at', async () => {
+    const wrong = await noor.send('POST', address(), 'a,b\n1,2\n');
+    expect(await wrong.json()).toMatchObject({
+      status: 'failed',
+      problem: expect.stringMatching(/“time”/),
+    });
+    const empty = await noor.send('POST', address(), '');
+    expect(await empty.json()).toMatchObject({
+      status: 'failed',
+      problem: expect.stringMatching(/empty/),
+    });
+  });
+
+  it('refuses a mapping without what is needed, an unknown planting, a stranger', async () => {
+    const { row: _, ...less } = MAPPING;
+    expect((await noor.send('POST', address({ mapping: less }), 'x')).status).toBe(400);
+    expect((await noor.send('POST', address({ format: 'xml' }), 'x')).status).toBe(400);
+    expect((await stranger.send('POST', address(), `time,row,pop\n${line(1, 1)}\n`)).status).toBe(
+      404,
+    );
+    const logs = await stranger.get(`/plantings/${plantingId}/planter-logs`);
+    expect(await logs.json()).toEqual({ logs: [] });
+  });
+
+  it('shows how far it is, stops when asked, and leaves nothing behind', async () => {
+    const id = randomUUID();
+    const abort = new AbortController();
+    const endless = new ReadableStream<Uint8Array>({
+      async start(out) {
+        out.enqueue(new TextEncoder().encode('time,row,pop\n'));
+      },
+      async pull(out) {
+        await wait(20);
+        const lines = Array.from({ length: 500 }, (_, i) => line(i, 1 + (i % 12))).join('\n');
+        out.enqueue(new TextEncoder().encode(`${lines}\n`));
+      },
+    });
+    const answer = noor
+      .send('POST', address({ id }), endless, abort.signal)
+      .then((response) => response.json() as Promise<LogState>);
+    const state = async () => {
+      const { logs } = (await (await noor.get(`/plantings/${plantingId}/planter-logs`)).json()) as {
+        logs: LogState[];
+      };
+      return logs.find((log) => log.id === id);
+    };
+    await expect
+      .poll(async () => (await state())?.records ?? 0, { timeout: 15_000 })
+      .toBeGreaterThan(0);
+    expect((await state())!.status).toBe('reading');
+    expect(await (await stranger.post(`/planter-logs/${id}/cancel`, {})).json()).toEqual({
+      cancelled: false,
+    });
+    expect(await (await noor.post(`/planter-logs/${id}/cancel`, {})).json()).toEqual({
+      cancelled: true,
+    });
+    expect(await answer).toMatchObject({ status: 'cancelled' });
+    abort.abort();
+    expect(await stored(id)).toEqual([]);
+  });
+
+  it('a sender that hangs up leaves nothing behind either', async () => {
+    const id = randomUUID();
+    const abort = new AbortController();
+    const slow = new ReadableStream<Uint8Array>({
+      async pull(out) {
+        await wait(50);
+        out.enqueue(new TextEncoder().encode(`time,row,pop\n${line(1, 1)}\n`));
+      },
+    });
+    const answer = noor.send('POST', address({ id }), slow, abort.signal).catch(() => 'hung up');
+    await wait(400);
+    abort.abort();
+    expect(await answer).toBe('hung up');
+    await expect
+      .poll(
+        async () => {
+          const row = await app.database.models.planterLog.findOne({ where: { id } });
+          return row?.get('status');
+        },
+        { timeout: 15_000 },
+      )
+      .toBe('cancelled');
+    expect(await stored(id)).toEqual([]);
+  });
+});
+
+describe('photos', () => {
+  const png = Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 1, 2, 3]);
+  it('come back as sent, to their own workspace only, and sending twice is harmless', async () => {
+    const id = randomUUID();
+    expect((await noor.send('PUT', `/photos/${id}`, png)).status).toBe(204);
+    expect((await noor.send('PUT', `/photos/${id}`, png)).status).toBe(204);
+    const back = await noor.get(`/photos/${id}`);
+    expect(back.headers.get('content-type')).toBe('image/png');
+    expect(new Uint8Array(await back.arrayBuffer())).toEqual(png);
+    expect((await stranger.get(`/photos/${id}`)).status).toBe(404);
+  });
+  it('what is no picture is refused, whatever it calls itself', async () => {
+    expect((await noor.send('PUT', `/photos/${randomUUID()}`, '<svg/>')).status).toBe(415);
+    expect((await noor.send('PUT', '/photos/1', png)).status).toBe(404);
+  });
+});
