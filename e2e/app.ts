@@ -10,7 +10,10 @@ import {
   type Page,
 } from '@playwright/test';
 import pg from 'pg';
+// @ts-expect-error plain JavaScript: the set-up scripts run before anything is installed
+import { SERVER_FLAGS as flags } from '../scripts/lib/server.mjs';
 
+const SERVER_FLAGS = flags as string[];
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 
 const freePort = () =>
@@ -31,6 +34,10 @@ export class App {
     return this.databaseUrl;
   }
   private child: ChildProcess | undefined;
+  /** Of the server's process. */
+  get pid(): number {
+    return this.child!.pid!;
+  }
 
   static async start({ demo }: { demo: boolean }): Promise<App> {
     const given = process.env.DATABASE_URL;
@@ -49,7 +56,7 @@ export class App {
   }
 
   async run(demo = false): Promise<void> {
-    this.child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    this.child = spawn(process.execPath, [...SERVER_FLAGS, 'server/src/main.ts'], {
       cwd: ROOT,
       stdio: ['ignore', 'ignore', 'inherit'],
       env: {

@@ -1,4 +1,4 @@
-// npm run bench: sets up like the tests, then measures; see e2e/bench.ts.
+// npm run bench: sets up like the tests, then measures; see e2e/bench/bench.ts.
 import { ensureBuild } from './lib/build.mjs';
 import { ensureDependencies } from './lib/dependencies.mjs';
 import { startPostgres } from './lib/postgres.mjs';
@@ -8,7 +8,7 @@ await entry(async () => {
   await ensureDependencies();
   await ensureBuild();
   const cluster = await startPostgres({ name: 'test', fresh: true });
-  const code = await run(process.execPath, ['--import', 'tsx', 'e2e/bench.ts'], {
+  const code = await run(process.execPath, ['--import', 'tsx', 'e2e/bench/bench.ts'], {
     env: { ...process.env, DATABASE_URL: await cluster.url('sendero_test') },
   });
   await cluster.stop();

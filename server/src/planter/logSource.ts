@@ -1,8 +1,6 @@
 import { Transform, type Readable, type TransformCallback } from 'node:stream';
+import { JSONParser } from '@streamparser/json';
 import Papa from 'papaparse';
-import Parser from 'stream-json/Parser.js';
-import Pick from 'stream-json/filters/Pick.js';
-import StreamArray from 'stream-json/streamers/StreamArray.js';
 
 /** A line of a log as cells, with its number in the file (CSV: lines from 1; GeoJSON: features from 1). */
 export interface NumberedCells {
@@ -94,33 +92,33 @@ async function readGeoJson(source: Readable, listener: LogListener): Promise<voi
     lines = [];
     await listener.take(taken);
   };
-  // A break in the file ends the reading there; what the parser holds already still flows on.
-  let brokeOff: Error | null = null;
-  const parser = new Parser({ autoDestroy: false });
-  parser.on('error', (error) => {
-    brokeOff = error;
-    parser.push(null);
-  });
-  const features = source
-    .pipe(parser)
-    .pipe(new Pick({ filter: 'features' }))
-    .pipe(new StreamArray());
-  source.once('error', (error) => features.destroy(error));
-  for await (const { value } of features as AsyncIterable<{ value: Feature | null }>) {
+  const parser = new JSONParser({ paths: ['$.features.*'], keepStack: false });
+  parser.onValue = ({ value }) => {
+    const feature = (value ?? {}) as Feature;
     if (!headers) {
-      headers = ['longitude', 'latitude', ...Object.keys(value?.properties ?? {})];
+      headers = ['longitude', 'latitude', ...Object.keys(feature.properties ?? {})];
       listener.headers(headers);
     }
     line += 1;
-    lines.push({ line, cells: cellsOf(value ?? {}, headers) });
-    if (lines.length === 2000) await flush();
-  }
-  await flush();
-  if (brokeOff)
+    lines.push({ line, cells: cellsOf(feature, headers) });
+  };
+  const brokeOff = () =>
     listener.broke(
       line + 1,
       'The file breaks off or is no GeoJSON from here on: the rest is lost.',
     );
+  for await (const chunk of source) {
+    let broken = false;
+    try {
+      parser.write(chunk as Buffer);
+    } catch (error) {
+      if (error instanceof RangeError) throw error;
+      broken = true;
+    }
+    await flush();
+    if (broken) return brokeOff();
+  }
+  if (!parser.isEnded) brokeOff();
 }
 
 /** Counts the bytes that pass. */

@@ -6,18 +6,11 @@ import { analyseSpacing, summariseStand } from '@sendero/core';
 import { goodGround, goodUnit, simulateStand, simulateWeather } from '@sendero/core/simulation';
 import { chromium, type Page } from '@playwright/test';
 import pg from 'pg';
-import { App, openPlanting } from './app.ts';
+import { App, openPlanting } from '../app.ts';
+import { planterLog, rowsFound } from './plantingDay.ts';
+import { overLimit, report } from './report.ts';
 
-const DIST = new URL('../web/dist/', import.meta.url);
-let missed = 0;
-function report(what: string, value: number, unit: string, limit?: number) {
-  const ok = limit === undefined || value <= limit;
-  if (!ok) missed += 1;
-  const shown = value >= 100 ? value.toFixed(0) : value.toFixed(2);
-  console.log(
-    `${ok ? '  ' : '! '}${what.padEnd(66)} ${shown.padStart(9)} ${unit.padEnd(3)}${limit === undefined ? '' : `  (limit ${limit})`}`,
-  );
-}
+const DIST = new URL('../../web/dist/', import.meta.url);
 const milliseconds = (work: () => unknown) => {
   const start = performance.now();
   work();
@@ -221,8 +214,9 @@ async function screen(app: App) {
 }
 
 core();
+rowsFound();
 // Each part on a server of its own: what one leaves behind does not slow the other.
-for (const part of [sending, screen]) {
+for (const part of [sending, planterLog, screen]) {
   const app = await App.start({ demo: true });
   try {
     await part(app);
@@ -230,5 +224,5 @@ for (const part of [sending, screen]) {
     await app.kill();
   }
 }
-console.log(missed === 0 ? '\nAll within their limits.' : `\n${missed} over the limit.`);
-process.exit(missed === 0 ? 0 : 1);
+console.log(overLimit() === 0 ? '\nAll within their limits.' : `\n${overLimit()} over the limit.`);
+process.exit(overLimit() === 0 ? 0 : 1);

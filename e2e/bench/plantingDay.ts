@@ -1,0 +1,135 @@
+import { randomUUID } from 'node:crypto';
+import {
+  createReadStream,
+  createWriteStream,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { analyseRowDepths, guessLogMapping, seededRandom } from '@sendero/core';
+import { demoScenario, DEMO_PLANTINGS, simulatePlanterLog } from '@sendero/core/simulation';
+import { LOG_HEADERS, logText } from '@sendero/stand-ins';
+import pg from 'pg';
+import { from as copyFrom, to as copyTo } from 'pg-copy-streams';
+import type { App } from '../app.ts';
+import { report } from './report.ts';
+
+const INCH = 0.0254;
+
+/** 300 planters of 12 rows, 5 seeds a row, SD within rows 0.25 in: rows off are found, rows on target let be. */
+export function rowsFound(): void {
+  console.log('\nRows found, 300 simulated planters');
+  const random = seededRandom(300);
+  const tally = { off: 0, called: 0, right: 0, falsely: 0 };
+  for (let planter = 0; planter < 300; planter++) {
+    const set = Array.from({ length: 12 }, () => {
+      const kind = random.below(6);
+      return kind === 0
+        ? -0.5 - random.uniform() * 0.4
+        : kind === 1
+          ? 0.5 + random.uniform() * 0.4
+          : 0;
+    });
+    const { rows } = analyseRowDepths(
+      set.flatMap((by, i) =>
+        Array.from({ length: 5 }, () => ({
+          row: i + 1,
+          depthM: (2 + by + random.normal() * 0.25) * INCH,
+        })),
+      ),
+      { targetM: 2 * INCH, toleranceM: INCH / 4, stepM: INCH / 4 },
+    );
+    set.forEach((by, i) => {
+      const { verdict } = rows[i]!;
+      if (by === 0) {
+        tally.right += 1;
+        if (verdict === 'shallow' || verdict === 'deep') tally.falsely += 1;
+      } else {
+        tally.off += 1;
+        if (verdict === (by < 0 ? 'shallow' : 'deep')) tally.called += 1;
+      }
+    });
+  }
+  report('rows off by ½ in or more, called', (100 * tally.called) / tally.off, '%', 90, 'least');
+  report('rows on target, called off', (100 * tally.falsely) / tally.right, '%', 5);
+}
+
+/** Peak of a process's memory since `forgetPeak`, as Linux keeps it. */
+const peakMegabytes = (pid: number) =>
+  Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024;
+
+const forgetPeak = (pid: number) => writeFileSync(`/proc/${pid}/clear_refs`, '5');
+
+/** A log of a million records through the app, against PostgreSQL's own COPY of the same rows. */
+export async function planterLog(app: App): Promise<void> {
+  console.log('\nA planter log of 1,000,000 records');
+  const file = join(tmpdir(), `sendero-bench-${process.pid}.csv`);
+  const rowsFile = `${file}.rows`;
+  const scenario = demoScenario(DEMO_PLANTINGS[0]!);
+  const records = simulatePlanterLog({ scenario, seed: 1, startAt: '2027-04-28T08:00:00.000Z' });
+  await pipeline(Readable.from(logText(records, 1_000_000, 'csv')), createWriteStream(file));
+  // A server that has been started, not one that has just made the demo season.
+  await app.kill();
+  await app.run();
+  const opened = await fetch(`${app.url}/api/v1/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{}',
+  });
+  const cookie = opened.headers.getSetCookie()[0]!.split(';')[0]!;
+  const [planting] = await app.sql<{ id: string }>('SELECT id FROM plantings LIMIT 1');
+  const id = randomUUID();
+  const query = new URLSearchParams({
+    id,
+    name: 'bench.csv',
+    format: 'csv',
+    mapping: JSON.stringify(guessLogMapping(LOG_HEADERS, ['2027-04-28T08:00:00Z', '1'])),
+  });
+  forgetPeak(app.pid);
+  const before = peakMegabytes(app.pid);
+  const start = performance.now();
+  const response = await fetch(
+    `${app.url}/api/v1/plantings/${planting!.id}/planter-logs?${query}`,
+    {
+      method: 'POST',
+      headers: {
+        cookie,
+        'content-type': 'application/octet-stream',
+        'content-length': String(statSync(file).size),
+      },
+      body: Readable.toWeb(createReadStream(file)) as ReadableStream,
+      duplex: 'half',
+    } as RequestInit,
+  );
+  const state = (await response.json()) as { status: string; records: number };
+  const imported = performance.now() - start;
+  if (state.status !== 'done' || state.records !== 1_000_000)
+    throw new Error(`import ended with ${JSON.stringify(state).slice(0, 300)}`);
+  report('server memory at its peak', peakMegabytes(app.pid), 'MB', 300);
+  report('of it before the import', before, 'MB');
+
+  const client = new pg.Client(app.connection);
+  await client.connect();
+  await pipeline(
+    client.query(
+      copyTo(`COPY (SELECT * FROM planter_log_records WHERE log_id = '${id}') TO STDOUT`),
+    ),
+    createWriteStream(rowsFile),
+  );
+  await client.query('TRUNCATE planter_log_records');
+  const plain = performance.now();
+  await pipeline(
+    createReadStream(rowsFile),
+    client.query(copyFrom('COPY planter_log_records FROM STDIN')),
+  );
+  const copied = performance.now() - plain;
+  await client.end();
+  [file, rowsFile].forEach((path) => rmSync(path));
+  report('through the app', imported / 1000, 's');
+  report('against COPY of the same rows', imported / copied, '×', 3);
+}

@@ -1,0 +1,22 @@
+let missed = 0;
+
+/** Prints a figure beside its limit; `least` for figures that must not fall below one. */
+export function report(
+  what: string,
+  value: number,
+  unit: string,
+  limit?: number,
+  sense: 'most' | 'least' = 'most',
+): void {
+  const ok = limit === undefined || (sense === 'most' ? value <= limit : value >= limit);
+  if (!ok) missed += 1;
+  const shown = value >= 100 ? value.toFixed(0) : value.toFixed(2);
+  const beside =
+    limit === undefined ? '' : `  (${sense === 'most' ? 'limit' : 'at least'} ${limit})`;
+  console.log(
+    `${ok ? '  ' : '! '}${what.padEnd(66)} ${shown.padStart(9)} ${unit.padEnd(3)}${beside}`,
+  );
+}
+
+/** Figures over their limit so far. */
+export const overLimit = () => missed;

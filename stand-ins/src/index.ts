@@ -1,0 +1,1 @@
+export { csvLine, LOG_HEADERS, logText } from './logLines.ts';
