@@ -5,6 +5,8 @@ import {
   checksDue,
   crownDepth,
   depthToBottom,
+  digOf,
+  liesMoist,
   sinceAdjustment,
   type DepthConditions,
   type DepthSchool,
@@ -134,6 +136,24 @@ it('a finger joint held against a rule: its length and the error of one reading'
   expect(lengthM).toBeCloseTo(0.05, 12);
   expect(errorM * 1000).toBeCloseTo(4.9683, 3);
   expect(() => calibrateGauge([0.05, 0.05])).toThrow(/at least 3/);
+});
+
+describe('a row as written down', () => {
+  const reading = { readTo: 'top', crop: 'corn' } as const;
+  it('gives depths to the bottom of the seed; a lost seed gives none', () => {
+    const seeds = [
+      { depthM: 0.045, moist: null },
+      { depthM: null, moist: null },
+    ];
+    const { depthsM } = digOf({ row: 3, at: '', seeds }, reading);
+    expect(depthsM).toEqual([expect.closeTo(0.05, 9)]);
+  });
+  it('lies moist as seen, else as the dry layer says, else nobody knows', () => {
+    expect(liesMoist({ depthM: 0.02, moist: true }, 0.04, reading)).toBe(true);
+    expect(liesMoist({ depthM: 0.02, moist: null }, 0.04, reading)).toBe(false);
+    expect(liesMoist({ depthM: 0.036, moist: null }, 0.04, reading)).toBe(true);
+    expect(liesMoist({ depthM: 0.02, moist: null }, null, reading)).toBeNull();
+  });
 });
 
 describe('digs before and after an adjustment', () => {

@@ -11,6 +11,7 @@ export { DEPTH_CONVENTIONS, depthToBottom, type DepthConvention } from './conven
 export { calibrateGauge, type GaugeCalibration } from './calibrateGauge.ts';
 export * from './findings.ts';
 export { lastAdjusted, sinceAdjustment, type Adjustment, type Dig } from './sinceAdjustment.ts';
+export { digOf, liesMoist, type ReadRow, type Reading } from './readRow.ts';
 export { beforeAndAfter, type RowChange } from './beforeAndAfter.ts';
 export { judgeTrench, type TrenchFinding, type TrenchRow } from './judgeTrench.ts';
 export {

@@ -15,6 +15,23 @@ const KINDS = {
     us: { unit: 'in', style: { fraction: 8 } },
     metric: { unit: 'cm', style: { decimals: 1 } },
   },
+  /** A spread or an error of depth, where fractions would hide it. */
+  depthSpread: {
+    us: { unit: 'in', style: { decimals: 2 } },
+    metric: { unit: 'mm', style: { decimals: 0 } },
+  },
+  seedMass: {
+    us: { unit: 'lb', style: { decimals: 0 } },
+    metric: { unit: 'kg', style: { decimals: 0 } },
+  },
+  seedMassRate: {
+    us: { unit: 'lbPerAc', style: { decimals: 1 } },
+    metric: { unit: 'kgPerHa', style: { decimals: 0 } },
+  },
+  seedSize: {
+    us: { unit: 'seedsPerLb', style: { decimals: 0 } },
+    metric: { unit: 'seedsPerKg', style: { decimals: 0 } },
+  },
   rowWidth: {
     us: { unit: 'in', style: { fraction: 8 } },
     metric: { unit: 'cm', style: { decimals: 1 } },

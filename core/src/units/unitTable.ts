@@ -1,5 +1,6 @@
 /** What can be measured. Values are always SI: m, m², per m², °C, share of 1. */
-export type Dimension = 'length' | 'area' | 'population' | 'share' | 'temperature';
+export type Dimension =
+  'length' | 'area' | 'population' | 'share' | 'temperature' | 'mass' | 'massRate' | 'seedSize';
 
 export interface Unit {
   dimension: Dimension;
@@ -15,6 +16,7 @@ export interface Unit {
 
 const ACRE = 4046.8564224;
 const FOOT = 0.3048;
+const POUND = 0.45359237;
 
 /** The units of the trade, with their exact SI factors. */
 export const UNITS = {
@@ -74,6 +76,32 @@ export const UNITS = {
     factor: 1 / 10000,
     symbol: '/ha',
     words: ['/ha', 'per ha', 'per hectare', 'a hectare'],
+  },
+  kg: { dimension: 'mass', factor: 1, symbol: 'kg', words: ['kg', 'kilogram', 'kilograms'] },
+  lb: { dimension: 'mass', factor: POUND, symbol: 'lb', words: ['lb', 'lbs', 'pound', 'pounds'] },
+  kgPerHa: {
+    dimension: 'massRate',
+    factor: 1e-4,
+    symbol: 'kg/ha',
+    words: ['kg/ha', 'kg per ha', 'kg per hectare'],
+  },
+  lbPerAc: {
+    dimension: 'massRate',
+    factor: POUND / ACRE,
+    symbol: 'lb/ac',
+    words: ['lb/ac', 'lbs/ac', 'lb/acre', 'lb per acre'],
+  },
+  seedsPerKg: {
+    dimension: 'seedSize',
+    factor: 1,
+    symbol: 'seeds/kg',
+    words: ['seeds/kg', '/kg', 'per kg', 'seeds per kg'],
+  },
+  seedsPerLb: {
+    dimension: 'seedSize',
+    factor: 1 / POUND,
+    symbol: 'seeds/lb',
+    words: ['seeds/lb', '/lb', 'per lb', 'seeds per lb'],
   },
   percent: { dimension: 'share', factor: 0.01, symbol: '%', words: ['%', 'percent', 'per cent'] },
   celsius: {

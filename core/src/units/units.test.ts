@@ -103,9 +103,16 @@ describe('show', () => {
     for (const kind of QUANTITY_KINDS) {
       for (const system of ['us', 'metric'] as const) {
         const top =
-          { population: 200, denseStand: 800, area: 5e6, temperature: 60, share: 1 }[
-            kind as string
-          ] ?? 60;
+          {
+            population: 200,
+            denseStand: 800,
+            area: 5e6,
+            temperature: 60,
+            share: 1,
+            seedMass: 1e5,
+            seedMassRate: 0.1,
+            seedSize: 20_000,
+          }[kind as string] ?? 60;
         fc.assert(
           fc.property(fc.double({ min: 0, max: top, noNaN: true }), (si) => {
             const text = show(si, kind, system);
@@ -113,9 +120,17 @@ describe('show', () => {
             if (!back.ok) throw new Error(`${text}: ${back.problem}`);
             expect(show(back.value, kind, system)).toBe(text);
             const step =
-              { population: 100, denseStand: 1, area: 1, share: 1, temperature: 1 }[
-                kind as string
-              ] ?? 0.13;
+              {
+                population: 100,
+                denseStand: 1,
+                area: 1,
+                share: 1,
+                temperature: 1,
+                depthSpread: 1,
+                seedMass: 1,
+                seedMassRate: 1,
+                seedSize: 1,
+              }[kind as string] ?? 0.13;
             expect(
               Math.abs(
                 fromSi(back.value, unitName(kind, system)) - fromSi(si, unitName(kind, system)),

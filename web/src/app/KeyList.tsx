@@ -22,6 +22,19 @@ const KEYS: [string, [string[], string][]][] = [
     ],
   ],
   [
+    'Trench check',
+    [
+      [['2', '3'], 'Two digits are a depth: 2⅜ in, or 2.3 cm'],
+      [['Enter'], 'Whole depth, or next seed'],
+      [['L'], 'Kicked out of place: lost'],
+      [['D'], 'In dry soil, in moisture, not said'],
+      [['G'], 'As deep as the gauge'],
+      [['↑', '↓', '←', '→'], 'Move between seeds and rows'],
+      [['⌫'], 'Take the seed out'],
+      [['Z'], 'Undo'],
+    ],
+  ],
+  [
     'Tape',
     [
       [['Enter'], 'Add the position typed'],

@@ -8,7 +8,7 @@ import { UpdateOffer } from '../sync/UpdateOffer.tsx';
 import { KeyboardHelp } from './KeyboardHelp.tsx';
 import { longDate } from './dates.ts';
 
-const FIELD_SCREENS = /^\/walks\/[^/]+(\/stops\/[^/]+\/tape)?$/;
+const FIELD_SCREENS = /^\/(walks\/[^/]+(\/stops\/[^/]+\/tape)?|trench\/[^/]+)$/;
 
 /** The frame around every screen: way home, what day it is, and whether the work is safe. */
 export function Shell() {
@@ -32,6 +32,7 @@ export function Shell() {
             Today
           </NavLink>
           <NavLink to="/fields">Fields</NavLink>
+          <NavLink to="/targets">Targets</NavLink>
           <NavLink to="/device">This device</NavLink>
         </nav>
         <span className="spacer" />

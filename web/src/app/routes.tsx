@@ -29,6 +29,21 @@ export const router = createBrowserRouter([
         lazy: screen(() => import('../spacing/TapeScreen.tsx')),
       },
       { path: 'walks/:walkId/result', lazy: screen(() => import('../stand/ResultScreen.tsx')) },
+      { path: 'targets', lazy: screen(() => import('../targets/TargetsScreen.tsx')) },
+      { path: 'depth', lazy: screen(() => import('../depth/AdviserScreen.tsx')) },
+      {
+        path: 'plantings/:plantingId/trench',
+        lazy: screen(() => import('../depth/StartTrenchScreen.tsx')),
+      },
+      { path: 'trench/:walkId', lazy: screen(() => import('../depth/TrenchScreen.tsx')) },
+      {
+        path: 'trench/:walkId/result',
+        lazy: screen(() => import('../depth/TrenchResultScreen.tsx')),
+      },
+      {
+        path: 'trench/:walkId/monitor',
+        lazy: screen(() => import('../planter/MonitorScreen.tsx')),
+      },
       { path: 'device', lazy: screen(() => import('../sync/DeviceScreen.tsx')) },
       { path: '*', Component: NotFound },
     ],

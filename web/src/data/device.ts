@@ -42,17 +42,23 @@ const EVERY_MS = 20_000;
 
 class Unreachable extends Error {}
 
-async function ask(path: string, body?: unknown): Promise<Response> {
+async function ask(path: string, body?: unknown, picture?: Blob): Promise<Response> {
   try {
     return await fetch(
       `/api/v1${path}`,
-      body === undefined
-        ? {}
-        : {
-            method: 'POST',
-            headers: { 'content-type': 'application/json' },
-            body: JSON.stringify(body),
-          },
+      picture
+        ? {
+            method: 'PUT',
+            headers: { 'content-type': 'application/octet-stream' },
+            body: picture,
+          }
+        : body === undefined
+          ? {}
+          : {
+              method: 'POST',
+              headers: { 'content-type': 'application/json' },
+              body: JSON.stringify(body),
+            },
     );
   } catch {
     throw new Unreachable();
@@ -163,6 +169,18 @@ export class Device {
     this.edit([{ op: 'restore', kind, id }]);
   }
 
+  /** Keeps a photo on this device; it is sent when there is a network. */
+  async keepPhoto(id: string, blob: Blob): Promise<void> {
+    await this.local.put('photos', { id, blob, sent: 0 });
+    await this.countOutbox();
+    this.syncSoon(700);
+  }
+
+  /** A photo taken on this device; undefined when another took it. */
+  async photo(id: string): Promise<Blob | undefined> {
+    return (await this.local.get('photos', id))?.blob;
+  }
+
   /** Gives up a change the server refused; the record goes back to what the server has. */
   async discard(order: number): Promise<void> {
     await this.refreshView(await discardEntry(this.local, order));
@@ -193,6 +211,7 @@ export class Device {
         if (this.store.getState().sync.contact !== 'online') await answer(await ask('/health'));
         if (!this.store.getState().sync.session) await this.signIn();
         await this.sendAll();
+        await this.sendPhotos();
         await this.fetchChanges();
         this.store.dispatch(contactMade('online'));
       } catch (error) {
@@ -243,6 +262,17 @@ export class Device {
     }
   }
 
+  private async sendPhotos(): Promise<void> {
+    for (const photo of await this.local.getAllFromIndex('photos', 'sent', 0)) {
+      const response = await ask(`/photos/${photo.id}`, undefined, photo.blob);
+      // A picture the server will never take stays here and is not sent over and over.
+      if (!response.ok && response.status !== 415 && response.status !== 413)
+        throw new Unreachable(`the server answered ${response.status}`);
+      await this.local.put('photos', { ...photo, sent: 1 });
+      await this.countOutbox();
+    }
+  }
+
   private async fetchChanges(): Promise<void> {
     for (;;) {
       const after = ((await this.local.get('meta', 'cursor')) as number | undefined) ?? 0;
@@ -263,14 +293,19 @@ export class Device {
   }
 
   private async countOutbox(): Promise<void> {
-    this.store.dispatch(outboxSeen(await this.local.getAll('outbox')));
+    const [entries, photos] = await Promise.all([
+      this.local.getAll('outbox'),
+      this.local.countFromIndex('photos', 'sent', 0),
+    ]);
+    this.store.dispatch(outboxSeen({ entries, photos }));
   }
 
   private async loadView(): Promise<void> {
-    const { views, entries } = await this.readSettled(async () => {
-      const [records, entries] = await Promise.all([
+    const { views, entries, photos } = await this.readSettled(async () => {
+      const [records, entries, photos] = await Promise.all([
         this.local.getAll('records'),
         this.local.getAll('outbox'),
+        this.local.countFromIndex('photos', 'sent', 0),
       ]);
       const by = this.store.getState().sync.session?.person.name ?? '';
       const server = new Map(records.map((record) => [recordKey(record.kind, record.id), record]));
@@ -280,6 +315,7 @@ export class Device {
       );
       return {
         entries,
+        photos,
         views: [
           ...records.filter((record) => !touched.has(recordKey(record.kind, record.id))),
           ...unsent,
@@ -287,7 +323,7 @@ export class Device {
       };
     });
     this.store.dispatch(recordsSeen(views));
-    this.store.dispatch(outboxSeen(entries));
+    this.store.dispatch(outboxSeen({ entries, photos }));
   }
 
   private async refreshView(keys: readonly string[]): Promise<void> {

@@ -22,11 +22,20 @@ export interface LocalSession {
   people: { id: string; name: string; role: string }[];
 }
 
+export interface LocalPhoto {
+  id: string;
+  blob: Blob;
+  /** 1 once the server has it. */
+  sent: 0 | 1;
+}
+
 interface Schema extends DBSchema {
   /** Records as the server last gave them: what is unsent lies over them at start. */
   records: { key: string; value: Kept };
   outbox: { key: number; value: OutboxEntry; indexes: { touches: string } };
   meta: { key: string; value: unknown };
+  /** Photos taken on this device: their bytes go beside the records. */
+  photos: { key: string; value: LocalPhoto; indexes: { sent: number } };
 }
 
 export type LocalDatabase = IDBPDatabase<Schema>;
@@ -35,8 +44,10 @@ export const recordKey = (kind: string, id: string) => `${kind} ${id}`;
 
 /** Opens this device's database. @example const local = await openLocalDatabase() */
 export function openLocalDatabase(name = 'sendero'): Promise<LocalDatabase> {
-  return openDB<Schema>(name, 1, {
-    upgrade(database) {
+  return openDB<Schema>(name, 2, {
+    upgrade(database, from) {
+      database.createObjectStore('photos', { keyPath: 'id' }).createIndex('sent', 'sent');
+      if (from > 0) return;
       database.createObjectStore('records');
       database
         .createObjectStore('outbox', { keyPath: 'order', autoIncrement: true })

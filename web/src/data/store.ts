@@ -8,6 +8,7 @@ import {
 } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import type { LocalSession, OutboxEntry } from './localDatabase.ts';
+import { planterLogsApi } from '../planter/planterLogsApi.ts';
 import { preferencesSlice } from './preferences.ts';
 
 const adapter = createEntityAdapter<Kept>();
@@ -80,10 +81,13 @@ const syncSlice = createSlice({
       keeping: state.keeping - 1,
       diskProblem: payload,
     }),
-    outboxSeen: (state, { payload }: PayloadAction<OutboxEntry[]>) => ({
+    outboxSeen: (
+      state,
+      { payload }: PayloadAction<{ entries: OutboxEntry[]; photos: number }>,
+    ) => ({
       ...state,
-      unsent: payload.filter(({ refused }) => !refused).length,
-      refused: payload.flatMap(({ order, touches, refused }) =>
+      unsent: payload.entries.filter(({ refused }) => !refused).length + payload.photos,
+      refused: payload.entries.flatMap(({ order, touches, refused }) =>
         refused ? [{ order: order!, touches, problems: refused }] : [],
       ),
     }),
@@ -117,8 +121,12 @@ export const makeStore = () =>
       records: recordsSlice.reducer,
       sync: syncSlice.reducer,
       preferences: preferencesSlice.reducer,
+      [planterLogsApi.reducerPath]: planterLogsApi.reducer,
     },
-    middleware: (defaults) => defaults({ immutableCheck: false, serializableCheck: false }),
+    middleware: (defaults) =>
+      defaults({ immutableCheck: false, serializableCheck: false }).concat(
+        planterLogsApi.middleware,
+      ),
   });
 
 export type AppStore = ReturnType<typeof makeStore>;

@@ -3,7 +3,7 @@ import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { longDate, shortDate } from '../app/dates.ts';
-import { useOne } from '../data/hooks.ts';
+import { useOne, useToday } from '../data/hooks.ts';
 import { PlantingForm } from '../fields/PlantingForm.tsx';
 import { StandScale } from '../stand/StandScale.tsx';
 import { useWalkStand } from '../stand/useWalkStand.ts';
@@ -18,6 +18,7 @@ export default function PlantingScreen() {
   const one = useTrails().find(({ planting }) => planting.id === plantingId);
   const planter = useOne('planter', one?.planting.data.planterId);
   const units = useUnits();
+  const today = useToday();
   const [editing, setEditing] = useState(false);
   const finished =
     one?.walks
@@ -37,8 +38,16 @@ export default function PlantingScreen() {
     marks,
     open,
     walks,
+    checks,
   } = one;
   const kind = units.standKind(CROP_FACTS[data.crop].denseStand);
+  const check = [...checks].sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1))[0];
+  const checkLink = check
+    ? check.data.finishedAt
+      ? `/trench/${check.id}/result`
+      : `/trench/${check.id}`
+    : `/plantings/${id}/trench`;
+  const plantingDay = data.plantedOn === today && !check?.data.finishedAt;
   const walkLink = open ? `/walks/${open.id}` : `/plantings/${id}/walk`;
   return (
     <div className="stack">
@@ -51,13 +60,21 @@ export default function PlantingScreen() {
             {planter ? ` with ${planter.data.name}` : ''}
           </div>
         </div>
-        <Button component={Link} to={walkLink} size="md" h={52}>
-          {open ? 'Go on with the walk' : walks.length > 0 ? 'New stand walk' : 'Walk the stand'}
-        </Button>
+        {plantingDay ? (
+          <Button component={Link} to={checkLink} size="md" h={52}>
+            {check ? 'Go on with the trench check' : 'Check behind the planter'}
+          </Button>
+        ) : (
+          <Button component={Link} to={walkLink} size="md" h={52}>
+            {open ? 'Go on with the walk' : walks.length > 0 ? 'New stand walk' : 'Walk the stand'}
+          </Button>
+        )}
       </div>
       <Trail
         marks={marks}
         links={{
+          targets: `/targets?planting=${id}`,
+          ...(check || data.plantedOn === today ? { trenchCheck: checkLink } : {}),
           standWalk: walkLink,
           ...(finished[0] ? { result: `/walks/${finished[0].id}/result` } : {}),
         }}
@@ -99,6 +116,7 @@ export default function PlantingScreen() {
         <section className="sheet stack tight">
           <div className="row spread">
             <h2>Targets</h2>
+            <Link to={`/depth?planting=${id}`}>How deep?</Link>
             <Button variant="subtle" h={44} onClick={() => setEditing(!editing)}>
               {editing ? 'Close' : 'Edit'}
             </Button>
@@ -132,8 +150,22 @@ export default function PlantingScreen() {
       )}
       <section className="stack tight">
         <h2>Walks</h2>
-        {walks.length === 0 && <p className="soft">None yet.</p>}
-        <ul className="list-plain sheet" hidden={walks.length === 0}>
+        {walks.length + checks.length === 0 && <p className="soft">None yet.</p>}
+        <ul className="list-plain sheet" hidden={walks.length + checks.length === 0}>
+          {[...checks].reverse().map(({ id: checkId, data: trench }) => (
+            <li key={checkId} className="task">
+              <div>
+                <strong>{shortDate(trench.startedAt)}</strong>, {trench.walkedBy}
+                <div className="small soft">
+                  Trench check{trench.finishedAt ? '' : ', under way'}
+                </div>
+              </div>
+              <span className="row">
+                <Link to={`/trench/${checkId}`}>Rows</Link>
+                <Link to={`/trench/${checkId}/result`}>Result</Link>
+              </span>
+            </li>
+          ))}
           {[...walks]
             .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1))
             .map(({ id: walkId, data: walk }) => (

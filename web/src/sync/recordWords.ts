@@ -3,6 +3,16 @@ import { useStore } from 'react-redux';
 import { selectOne } from '../data/hooks.ts';
 import type { RootState } from '../data/store.ts';
 
+const OBSERVATION_WORDS: Record<Observation['type'], string> = {
+  count: '',
+  tape: 'tape',
+  trench: 'depths',
+  ground: 'moisture',
+  adjustment: 'adjustment',
+  monitor: 'monitor',
+  photo: 'photo',
+};
+
 /** Names a record as a person knows it: “Long Forty, stop 3, row 4”. */
 export function useRecordWords(): (kind: Kind, id: string) => string {
   const store = useStore<RootState>();
@@ -34,8 +44,9 @@ export function useRecordWords(): (kind: Kind, id: string) => string {
       own ?? field?.data.name ?? kind,
       stop && `stop ${stop.data.ordinal}`,
       observation?.row && `row ${observation.row}`,
-      observation?.type === 'tape' && 'tape',
-      kind === 'walk' && 'stand walk',
+      observation && OBSERVATION_WORDS[observation.type],
+      kind === 'walk' && (walk?.data.purpose === 'trench' ? 'trench check' : 'stand walk'),
+      kind === 'event' && 'event',
       kind === 'planting' && 'planting',
     ];
     return parts.filter(Boolean).join(', ');

@@ -3,6 +3,8 @@ import { Button } from '@mantine/core';
 import { Link } from 'react-router';
 import { longDate, shortDate } from '../app/dates.ts';
 import { useAll, useToday } from '../data/hooks.ts';
+import { ChecksDue } from '../depth/ChecksDue.tsx';
+import { usePlantingDays } from '../depth/useChecksDue.ts';
 import { useAppSelector } from '../data/store.ts';
 import { StandScale } from '../stand/StandScale.tsx';
 import { useWalkStand } from '../stand/useWalkStand.ts';
@@ -14,6 +16,7 @@ import { useUnits } from '../units/useUnits.ts';
 export default function TodayScreen() {
   const today = useToday();
   const trails = useTrails();
+  const plantingDays = usePlantingDays();
   const sync = useAppSelector((state) => state.sync);
   const conflicts = useAll('conflict').filter(({ data }) => data.resolvedAt === null);
   const walkMark = (one: PlantingOnTrail) => one.marks.find(({ mark }) => mark === 'standWalk')!;
@@ -49,6 +52,7 @@ export default function TodayScreen() {
         <section className="stack tight">
           <h2>To do</h2>
           {due.length === 0 &&
+            plantingDays.length === 0 &&
             (trails.length === 0 ? (
               <p>
                 Start with a grower and a field. <Link to="/fields">Add the first field</Link>
@@ -56,7 +60,10 @@ export default function TodayScreen() {
             ) : (
               <p>Nothing is due. The next windows are on each planting’s trail.</p>
             ))}
-          <ul className="list-plain sheet" hidden={due.length === 0}>
+          <ul className="list-plain sheet" hidden={due.length === 0 && plantingDays.length === 0}>
+            {plantingDays.map((day, i) => (
+              <ChecksDue key={day.one.planting.id} day={day} first={i === 0} />
+            ))}
             {due.map((one, i) => {
               const mark = walkMark(one);
               return (
@@ -89,7 +96,11 @@ export default function TodayScreen() {
                   <Button
                     component={Link}
                     to={one.open ? `/walks/${one.open.id}` : `/plantings/${one.planting.id}/walk`}
-                    variant={i === 0 ? 'filled' : 'default'}
+                    variant={
+                      i === 0 && plantingDays.every((day) => day.due.length === 0)
+                        ? 'filled'
+                        : 'default'
+                    }
                     h={48}
                   >
                     {one.open ? 'Go on' : 'Walk'}

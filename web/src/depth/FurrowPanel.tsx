@@ -1,0 +1,74 @@
+import { FURROW_PARTS, type FurrowPart, type Trench } from '@sendero/core';
+import { PhotoButton } from '../photos/PhotoButton.tsx';
+import { FURROW_WORDS } from './trenchWords.ts';
+
+const SETTINGS = [
+  ['depthStop', 'Depth-stop position'],
+  ['downforce', 'Downforce'],
+  ['rowCleaner', 'Row cleaner'],
+  ['closingWheel', 'Closing wheel'],
+] as const;
+
+/** What was seen in one row's furrow, and how its unit is set. All normal until tapped. */
+export function FurrowPanel({
+  row,
+  onRow,
+  onEveryRow,
+}: {
+  row: Trench;
+  onRow(row: Trench): void;
+  /** Puts this row's settings on every row. */
+  onEveryRow(settings: Trench['settings']): void;
+}) {
+  return (
+    <div className="stack tight">
+      {(Object.keys(FURROW_PARTS) as FurrowPart[]).map((part) => {
+        const { label, words } = FURROW_WORDS[part];
+        return (
+          <div key={part} role="radiogroup" aria-label={label}>
+            <div className="small soft">{label}</div>
+            <div className="chips">
+              {FURROW_PARTS[part].map((value, i) => (
+                <button
+                  key={value}
+                  className={`chip${i > 0 && row[part] === value ? ' act' : ''}`}
+                  role="radio"
+                  aria-checked={row[part] === value}
+                  onClick={() => onRow({ ...row, [part]: value })}
+                >
+                  {(words as Record<string, string>)[value]}
+                </button>
+              ))}
+            </div>
+          </div>
+        );
+      })}
+      <details>
+        <summary>Settings of row {row.row}</summary>
+        <div className="settings">
+          {SETTINGS.map(([name, label]) => (
+            <label key={name} className="small">
+              {label}
+              <input
+                className="gap-input"
+                // A new row starts from its own text; a kept one is left as it is while typing.
+                key={`${row.row} ${name}`}
+                defaultValue={row.settings[name]}
+                maxLength={60}
+                onBlur={(event) => {
+                  const value = event.currentTarget.value.trim();
+                  if (value !== row.settings[name])
+                    onRow({ ...row, settings: { ...row.settings, [name]: value } });
+                }}
+              />
+            </label>
+          ))}
+        </div>
+        <button className="tool" onClick={() => onEveryRow(row.settings)}>
+          The same on every row
+        </button>
+      </details>
+      <PhotoButton stopId={row.stopId} row={row.row} />
+    </div>
+  );
+}

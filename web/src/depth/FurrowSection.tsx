@@ -1,0 +1,146 @@
+import { crownDepth, type Crop } from '@sendero/core';
+import { useDrawingWidth } from '../app/useDrawingWidth.ts';
+import { useUnits } from '../units/useUnits.ts';
+
+const INCH = 0.0254;
+const DEEPEST = 4.2 * INCH;
+const SURFACE = 34;
+
+/** The furrow cut across: surface, dry layer, moisture line, seed, and where crown and nodal roots will sit. It moves with what it shows. */
+export function FurrowSection({
+  crop,
+  depthM,
+  rangeM,
+  dryLayerM,
+}: {
+  crop: Crop;
+  depthM: number;
+  rangeM: [number, number];
+  dryLayerM: number | null;
+}) {
+  const units = useUnits();
+  const { ref, width } = useDrawingWidth(420);
+  const height = 330;
+  const y = (depth: number) => SURFACE + (depth / DEEPEST) * (height - SURFACE - 6);
+  const x = width / 2;
+  const crownM = crownDepth(depthM, crop);
+  const slide = (depth: number) => ({
+    transform: `translateY(${y(depth)}px)`,
+    transition: 'transform 300ms ease-out',
+  });
+  const step = units.system === 'us' ? INCH : 0.02;
+  const ticks = Array.from({ length: Math.floor(DEEPEST / step) + 1 }, (_, i) => i * step);
+  const label = width - 8;
+  return (
+    <div ref={ref}>
+      <svg
+        width={width}
+        height={height}
+        style={{ display: 'block' }}
+        role="img"
+        aria-label={`Furrow in cross-section: seed at ${units.show(depthM, 'seedDepth')}${dryLayerM === null ? '' : `, dry soil down to ${units.show(dryLayerM, 'seedDepth')}`}${crownM === null ? '' : `, crown at ${units.show(crownM, 'seedDepth')}`}`}
+      >
+        <rect x={36} y={SURFACE} width={width - 36} height={height} fill="var(--band)" />
+        {dryLayerM !== null && (
+          <g style={slide(Math.min(dryLayerM, DEEPEST))}>
+            <rect x={36} y={0} width={width - 36} height={height} fill="var(--moist)" />
+            <line
+              x1={36}
+              x2={width}
+              y1={0}
+              y2={0}
+              stroke="var(--ink-soft)"
+              strokeDasharray="2 4"
+              strokeWidth={2}
+            />
+            <text x={label} y={-6} fontSize={13} textAnchor="end">
+              dry above, moist below
+            </text>
+          </g>
+        )}
+        <g style={{ ...slide(rangeM[0]), opacity: 0.9 }}>
+          <rect
+            x={40}
+            y={0}
+            width={8}
+            height={y(rangeM[1]) - y(rangeM[0])}
+            fill="var(--clay)"
+            opacity={0.55}
+          />
+        </g>
+        <line x1={36} x2={width} y1={SURFACE} y2={SURFACE} stroke="var(--ink)" strokeWidth={3} />
+        {ticks.map((depth) => (
+          <g key={depth}>
+            <line x1={30} x2={36} y1={y(depth)} y2={y(depth)} stroke="var(--ink-soft)" />
+            <text x={26} y={y(depth) + 4} fontSize={12} textAnchor="end">
+              {depth === 0 ? units.symbol('seedDepth') : units.number(depth, 'seedDepth')}
+            </text>
+          </g>
+        ))}
+        {/* The opened slot, closed again over the seed. */}
+        <g style={slide(depthM)}>
+          <path
+            d={`M${x - 34} ${-(y(depthM) - SURFACE)} L${x - 5} 2 Q${x} 7 ${x + 5} 2 L${x + 34} ${-(y(depthM) - SURFACE)}`}
+            fill="none"
+            stroke="var(--ink-soft)"
+            strokeWidth={1.5}
+            strokeDasharray="5 4"
+          />
+          <line
+            x1={x}
+            x2={x}
+            y1={-6}
+            y2={-(y(depthM) - SURFACE) - 16}
+            stroke="var(--leaf)"
+            strokeWidth={3}
+            strokeLinecap="round"
+          />
+          <ellipse cx={x} cy={-4} rx={8} ry={6} fill="var(--clay)" />
+          <text x={x + 44} y={2} fontSize={15} fontWeight={700}>
+            seed {units.show(depthM, 'seedDepth')}
+          </text>
+          {crop === 'soybean' && (
+            <g>
+              {[-12, -4, 5, 13].map((dx, i) => (
+                <circle
+                  key={dx}
+                  cx={x + dx}
+                  cy={14 + (i % 2) * 7}
+                  r={3}
+                  fill="none"
+                  stroke="var(--leaf)"
+                  strokeWidth={2}
+                />
+              ))}
+              <text x={x + 44} y={24} fontSize={13}>
+                nodules below
+              </text>
+            </g>
+          )}
+        </g>
+        {crownM !== null && (
+          <g style={slide(crownM)}>
+            {[-1, 1].map((side) => (
+              <path
+                key={side}
+                d={`M${x} 0 q${side * 16} 3 ${side * 34} 22 M${x} 2 q${side * 8} 8 ${side * 18} 26`}
+                fill="none"
+                stroke="var(--leaf)"
+                strokeWidth={2}
+                strokeLinecap="round"
+              />
+            ))}
+            <circle cx={x} cy={0} r={4} fill="var(--leaf)" />
+            <text x={x - 44} y={4} fontSize={13} textAnchor="end">
+              crown, roots {units.show(crownM, 'seedDepth')}
+            </text>
+          </g>
+        )}
+        <path
+          d={`M${x} ${SURFACE - 8} c-4 -10 -14 -12 -20 -10 c3 8 12 12 20 10 c4 -12 14 -14 20 -12 c-3 9 -12 13 -20 12z`}
+          fill="var(--leaf)"
+        />
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,106 @@
+import { FEELS, type Feel, type Ground } from '@sendero/core';
+import { useState } from 'react';
+import { useDevice } from '../data/hooks.ts';
+import { observationIdAt } from '../data/outbox.ts';
+import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { useUnits } from '../units/useUnits.ts';
+import { FEEL_WORDS } from './trenchWords.ts';
+import type { TrenchStop } from './useTrenchCheck.ts';
+
+/** Moisture at this stop: the dry layer, how it feels, a sensor by its owner's own level. */
+export function GroundPanel({ stop }: { stop: TrenchStop }) {
+  const device = useDevice();
+  const units = useUnits();
+  const kept = stop.ground?.data;
+  const [dry, setDry] = useState<Entered>(() =>
+    enteredFrom(kept?.dryLayerM ?? null, kept?.asTyped.dryLayerM, 'seedDepth', units),
+  );
+  const [problem, setProblem] = useState<string | null>(null);
+  const write = (change: Partial<Ground>) => {
+    const next: Ground = {
+      stopId: stop.id,
+      type: 'ground',
+      row: null,
+      dryLayerM: null,
+      feel: null,
+      sensor: null,
+      sensorAdequate: null,
+      note: '',
+      asTyped: {},
+      ...kept,
+      ...change,
+    };
+    const written = device.put(
+      'observation',
+      next,
+      stop.ground?.id ?? observationIdAt(stop.id, 'ground', null),
+    );
+    setProblem(written.ok ? null : (Object.values(written.problems)[0] ?? null));
+  };
+  const figure = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
+  return (
+    <div className="stack tight">
+      <QuantityInput
+        label="Thickness of the dry layer"
+        kind="seedDepth"
+        size="md"
+        entered={dry}
+        onEntered={(entered) => {
+          setDry(entered);
+          const empty = entered.text.trim() === '';
+          if (empty || entered.value !== null)
+            write({
+              dryLayerM: empty ? null : entered.value,
+              asTyped: { ...kept?.asTyped, dryLayerM: entered.text },
+            });
+        }}
+      />
+      <div role="radiogroup" aria-label="How it feels at seed depth">
+        <div className="small soft">How it feels at seed depth</div>
+        <div className="chips">
+          {FEELS.map((feel: Feel) => (
+            <button
+              key={feel}
+              className="chip"
+              role="radio"
+              aria-checked={kept?.feel === feel}
+              onClick={() => write({ feel: kept?.feel === feel ? null : feel })}
+            >
+              {FEEL_WORDS[feel]}
+            </button>
+          ))}
+        </div>
+      </div>
+      <div className="settings">
+        <label className="small">
+          Sensor reading, if any
+          <input
+            className="gap-input"
+            inputMode="decimal"
+            defaultValue={kept?.sensor ?? ''}
+            onBlur={(event) => write({ sensor: figure(event.currentTarget.value) })}
+          />
+        </label>
+        <label className="small">
+          Adequate for that sensor, your figure
+          <input
+            className="gap-input"
+            inputMode="decimal"
+            defaultValue={kept?.sensorAdequate ?? ''}
+            onBlur={(event) => write({ sensorAdequate: figure(event.currentTarget.value) })}
+          />
+        </label>
+      </div>
+      {kept && kept.sensor !== null && kept.sensorAdequate !== null && (
+        <p className={kept.sensor < kept.sensorAdequate ? 'warn' : undefined}>
+          {kept.sensor < kept.sensorAdequate ? 'Below' : 'At or above'} your adequate level.
+        </p>
+      )}
+      {problem && (
+        <p className="warn" role="alert">
+          {problem}
+        </p>
+      )}
+    </div>
+  );
+}

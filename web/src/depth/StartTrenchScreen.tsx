@@ -1,0 +1,232 @@
+import {
+  calibrateGauge,
+  DEFAULT_DEPTH_TOLERANCE_M,
+  type DepthConvention,
+  type Kept,
+  type TrenchWalk,
+} from '@sendero/core';
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { nowOn, useDevice, useOne, useToday } from '../data/hooks.ts';
+import { useAppSelector } from '../data/store.ts';
+import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { useUnits } from '../units/useUnits.ts';
+
+/** Before the first row is opened: what it is judged against, how depth is read, and the cautions. */
+export default function StartTrenchScreen() {
+  const { plantingId } = useParams();
+  const planting = useOne('planting', plantingId);
+  const field = useOne('field', planting?.data.fieldId);
+  const planter = useOne('planter', planting?.data.planterId);
+  if (!planting || !field)
+    return (
+      <p>
+        This planting is not on this device. <Link to="/fields">Back to the fields</Link>
+      </p>
+    );
+  return (
+    <StartTrenchForm
+      key={planting.id}
+      planting={planting}
+      fieldName={field.data.name}
+      planterName={planter?.data.name ?? null}
+    />
+  );
+}
+
+function StartTrenchForm({
+  planting,
+  fieldName,
+  planterName,
+}: {
+  planting: Kept<'planting'>;
+  fieldName: string;
+  planterName: string | null;
+}) {
+  const device = useDevice();
+  const navigate = useNavigate();
+  const units = useUnits();
+  const today = useToday();
+  const walker = useAppSelector((state) => state.sync.session?.person.name ?? '');
+  const [target, setTarget] = useState<Entered>(() =>
+    enteredFrom(planting.data.depthTargetM, planting.data.asTyped.depthTargetM, 'seedDepth', units),
+  );
+  const [tolerance, setTolerance] = useState<Entered>(() =>
+    enteredFrom(DEFAULT_DEPTH_TOLERANCE_M, undefined, 'seedDepth', units),
+  );
+  const [readTo, setReadTo] = useState<DepthConvention>('bottom');
+  const [seeds, setSeeds] = useState(5);
+  const [gauge, setGauge] = useState<TrenchWalk['gauge']>(null);
+  const [problems, setProblems] = useState<Record<string, string>>({});
+  const start = () => {
+    const made = device.put('walk', {
+      plantingId: planting.id,
+      purpose: 'trench',
+      startedAt: nowOn(today),
+      finishedAt: null,
+      walkedBy: walker,
+      note: '',
+      targetM: target.value ?? Number.NaN,
+      toleranceM: tolerance.value ?? Number.NaN,
+      readTo,
+      seedsPerRow: seeds,
+      gauge,
+      asTyped: { targetM: target.text, toleranceM: tolerance.text },
+    });
+    if (!made.ok) return setProblems(made.problems);
+    const stop = device.put('stop', {
+      walkId: made.id,
+      ordinal: 1,
+      travel: 'away',
+      chosen: false,
+      note: '',
+    });
+    if (stop.ok) void navigate(`/trench/${made.id}`, { replace: true });
+  };
+  return (
+    <div className="stack" style={{ maxWidth: 620 }}>
+      <div>
+        <Link to={`/plantings/${planting.id}`}>{fieldName}</Link>
+        <h1>Trench check{planterName ? ` behind ${planterName}` : ''}</h1>
+      </div>
+      <section className="rule-left signal stack tight" aria-label="Cautions">
+        <p>
+          <strong>Stopped, shut down, blocked.</strong> Agree with the driver before you go behind
+          the machine; never under it raised or with its hydraulics live.
+        </p>
+        <p>
+          <strong>Treated seed:</strong> gloves; wash before eating; leave none lying; the tag says
+          the rest.
+        </p>
+      </section>
+      <section className="columns half">
+        <QuantityInput
+          label="Depth aimed for, to the bottom of the seed"
+          kind="seedDepth"
+          size="md"
+          entered={target}
+          onEntered={setTarget}
+          problem={problems.targetM}
+        />
+        <QuantityInput
+          label={
+            <>
+              Still on target, either way <span className="default-mark">default ¼ in</span>
+            </>
+          }
+          kind="seedDepth"
+          size="md"
+          entered={tolerance}
+          onEntered={setTolerance}
+          problem={problems.toleranceM}
+        />
+      </section>
+      <div role="radiogroup" aria-labelledby="read-to">
+        <div id="read-to">You read depth to the</div>
+        <div className="chips">
+          {(['bottom', 'top'] as const).map((point) => (
+            <button
+              key={point}
+              className="chip"
+              role="radio"
+              aria-checked={point === readTo}
+              onClick={() => setReadTo(point)}
+            >
+              {point === 'bottom' ? 'bottom of the seed (furrow floor)' : 'top of the seed'}
+            </button>
+          ))}
+        </div>
+      </div>
+      <div role="radiogroup" aria-labelledby="seeds">
+        <div id="seeds">Seeds in each row</div>
+        <div className="chips">
+          {[3, 5, 8, 10].map((count) => (
+            <button
+              key={count}
+              className="chip"
+              role="radio"
+              aria-checked={count === seeds}
+              onClick={() => setSeeds(count)}
+            >
+              {count}
+            </button>
+          ))}
+        </div>
+      </div>
+      <GaugeForm onGauge={setGauge} />
+      {Object.entries(problems)
+        .filter(([name]) => name !== 'targetM' && name !== 'toleranceM')
+        .map(([name, text]) => (
+          <p key={name} className="warn" role="alert">
+            {text}
+          </p>
+        ))}
+      <div>
+        <Button size="lg" onClick={start}>
+          Planter is stopped: start
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** A finger joint held against a rule a few times: its length, and the error it carries. */
+function GaugeForm({ onGauge }: { onGauge(gauge: TrenchWalk['gauge']): void }) {
+  const units = useUnits();
+  const [texts, setTexts] = useState(['', '', '', '', '']);
+  const read = texts
+    .filter((text) => text.trim() !== '')
+    .map((text) => units.read(text, 'seedDepth'));
+  const readings = read.flatMap((one) => (one.ok && one.value > 0 ? [one.value] : []));
+  const calibration =
+    readings.length >= 3 && readings.length === read.length ? calibrateGauge(readings) : null;
+  const change = (i: number, text: string) => {
+    const next = texts.with(i, text);
+    setTexts(next);
+    const values = next
+      .filter((one) => one.trim() !== '')
+      .flatMap((one) => {
+        const parsed = units.read(one, 'seedDepth');
+        return parsed.ok && parsed.value > 0 ? [parsed.value] : [];
+      });
+    const found = values.length >= 3 ? calibrateGauge(values) : null;
+    onGauge(found && { lengthM: found.lengthM, errorM: found.errorM });
+  };
+  return (
+    <details>
+      <summary>Use a finger joint as a gauge</summary>
+      <div className="stack tight">
+        <p className="small">
+          Hold it against a rule three times or more, letting go in between, and enter what the rule
+          says.
+        </p>
+        <div className="row">
+          {texts.map((text, i) => (
+            <input
+              key={i}
+              className="gap-input"
+              style={{ width: 84, flex: 'none' }}
+              aria-label={`Rule reading ${i + 1}, ${units.symbol('seedDepth')}`}
+              value={text}
+              onChange={(event) => change(i, event.currentTarget.value)}
+            />
+          ))}
+        </div>
+        <p aria-live="polite">
+          {calibration ? (
+            <>
+              Your gauge is <strong>{units.show(calibration.lengthM, 'seedDepth')}</strong>; one
+              depth read with it is off by up to ±{' '}
+              <strong>{units.show(calibration.errorM, 'depthSpread')}</strong> (95 %).
+            </>
+          ) : read.some((one) => !one.ok) ? (
+            'One of these cannot be read: write it like 1 7/8 in or 4.8 cm.'
+          ) : (
+            'Three readings or more give its length and its error.'
+          )}
+        </p>
+      </div>
+    </details>
+  );
+}

@@ -1,0 +1,267 @@
+import type { TrenchFinding } from '@sendero/core';
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { longDate } from '../app/dates.ts';
+import { useUnits, type Units } from '../units/useUnits.ts';
+import { BeforeAfter } from './BeforeAfter.tsx';
+import { CorrectDialog } from './CorrectDialog.tsx';
+import { DroppedAgainstMonitor } from '../planter/DroppedAgainstMonitor.tsx';
+import { PhotoPicture } from '../photos/PhotoPicture.tsx';
+import { SoilProfile, SoilProfileKey } from './SoilProfile.tsx';
+import { TooShallow } from './TooShallow.tsx';
+import { trenchFindingWords } from './trenchFindingWords.ts';
+import { rowsText } from './trenchWords.ts';
+import { useTrenchCheck, type TrenchCheck } from './useTrenchCheck.ts';
+
+/** What a trench check means: which rows to correct, by how much, and whether it worked. */
+export default function TrenchResultScreen() {
+  const { walkId } = useParams();
+  const check = useTrenchCheck(walkId);
+  const navigate = useNavigate();
+  const units = useUnits();
+  const [correcting, setCorrecting] = useState(false);
+  if (!check)
+    return (
+      <p>
+        This check is not on this device. <Link to="/">Back to today</Link>
+      </p>
+    );
+  const { walk, planting, field, planter, depths, findings, changes } = check;
+  const { targetM, toleranceM } = walk.data;
+  const off =
+    check.depths?.rows.filter(({ verdict }) => verdict === 'shallow' || verdict === 'deep') ?? [];
+  const shallow = off.filter(({ verdict }) => verdict === 'shallow').map(({ row }) => row);
+  const again = check.adjusted.filter((row) => !check.now.has(row));
+  const photos = check.stops.flatMap((stop) => stop.photos);
+  const correct = () => setCorrecting(true);
+  return (
+    <div className="stack">
+      <div className="row spread">
+        <div>
+          <Link to={`/plantings/${planting.id}`}>{field.name}</Link>
+          <h1>Trench check{planter ? ` behind ${planter.name}` : ''}</h1>
+          <div className="soft">
+            {longDate(walk.data.startedAt)}, {walk.data.walkedBy}; target{' '}
+            {units.show(targetM, 'seedDepth')} ± {units.show(toleranceM, 'seedDepth')}
+            {walk.data.readTo === 'top' ? '; read to the top of the seed, shown to its bottom' : ''}
+          </div>
+        </div>
+        {again.length > 0 ? (
+          <Button component={Link} to={`/trench/${walk.id}`} size="md" h={52}>
+            Dig {rowsText(again).toLowerCase()} again
+          </Button>
+        ) : off.length > 0 ? (
+          <Button size="md" h={52} onClick={correct}>
+            Correct {rowsText(off.map(({ row }) => row)).toLowerCase()}
+          </Button>
+        ) : (
+          <Button component={Link} to={`/trench/${walk.id}`} size="md" h={52} variant="default">
+            Dig more
+          </Button>
+        )}
+      </div>
+      <section className="sheet stack tight">
+        <h2 data-testid="trench-verdict">{verdictWords(check)}</h2>
+        <SoilProfile
+          rows={check.drawn.map(({ row, seeds }) => {
+            const depth = depths?.rows.find((one) => one.row === row);
+            return { row, seeds, verdict: depth?.verdict, below: below(depth, units) };
+          })}
+          crop={planting.data.crop}
+          targetM={targetM}
+          toleranceM={toleranceM}
+          dryLayerM={check.dryLayerM}
+          height={300}
+        />
+        <SoilProfileKey
+          crown={planting.data.crop !== 'soybean'}
+          moisture={check.dryLayerM !== null}
+        />
+      </section>
+      {changes.length > 0 && (
+        <section className="sheet stack tight">
+          <h2>Corrected rows, before and after</h2>
+          <BeforeAfter changes={changes} targetM={targetM} toleranceM={toleranceM} />
+        </section>
+      )}
+      <div className="columns two">
+        <section className="stack tight">
+          <h2>What it means</h2>
+          {findings.map((finding, i) => (
+            <Finding key={i} finding={finding} units={units} />
+          ))}
+          {check.byGauge > 0 && walk.data.gauge && (
+            <p className="small soft">
+              {check.byGauge} depths were read with a body gauge: each is off by up to ±{' '}
+              {units.show(walk.data.gauge.errorM, 'depthSpread')} (95 %).
+            </p>
+          )}
+        </section>
+        <section className="stack">
+          <Figures check={check} />
+          <DroppedAgainstMonitor check={check} />
+        </section>
+      </div>
+      {photos.length > 0 && (
+        <section className="stack tight">
+          <h2>Photos</h2>
+          <div className="chips">
+            {photos.map(({ id, data }) => (
+              <PhotoPicture
+                key={id}
+                photoId={data.photoId}
+                label={data.row === null ? 'Photo' : `Row ${data.row}`}
+              />
+            ))}
+          </div>
+        </section>
+      )}
+      <RowTable check={check} />
+      {shallow.length > 0 && <TooShallow plantingId={planting.id} rows={shallow} />}
+      <div className="row">
+        {off.length === 0 && (
+          <button className="tool" onClick={correct}>
+            Something was adjusted
+          </button>
+        )}
+        <Link className="tool" to={`/trench/${walk.id}`}>
+          Back to the rows
+        </Link>
+      </div>
+      {correcting && (
+        <CorrectDialog
+          check={check}
+          onClose={() => setCorrecting(false)}
+          onDone={(ordinal) => void navigate(`/trench/${walk.id}?stop=${ordinal}`)}
+        />
+      )}
+    </div>
+  );
+}
+
+function verdictWords({ depths, rows, adjusted, now }: TrenchCheck): string {
+  if (!depths) return 'No depth has been read yet.';
+  const count = (verdict: string) => depths.rows.filter((row) => row.verdict === verdict).length;
+  const parts = [
+    [count('shallow'), 'too shallow'],
+    [count('deep'), 'too deep'],
+    [count('undecided'), 'undecided'],
+    [count('on target'), 'on target'],
+    [adjusted.filter((row) => !now.has(row)).length, 'corrected and to dig again'],
+  ] as const;
+  const said = parts.filter(([n]) => n > 0).map(([n, what]) => `${n} ${what}`);
+  return `Of ${rows.length} rows: ${said.join(', ')}.`;
+}
+
+type Depth = NonNullable<TrenchCheck['depths']>['rows'][number];
+
+function below(depth: Depth | undefined, units: Units): string {
+  if (!depth) return '–';
+  if (depth.verdict === 'on target') return '✓';
+  if (depth.verdict === 'undecided') return '?';
+  const sign = depth.correctionM === 0 ? '!' : depth.correctionM > 0 ? '↓' : '↑';
+  return depth.correctionM === 0
+    ? sign
+    : `${sign}${units.number(Math.abs(depth.correctionM), 'seedDepth')}`;
+}
+
+function Finding({ finding, units }: { finding: TrenchFinding; units: Units }) {
+  const { tone, says, next } = trenchFindingWords(finding, units);
+  return (
+    <div className={`rule-left ${tone === 'act' ? 'signal' : tone === 'good' ? 'leaf' : ''}`}>
+      <p>
+        <strong>{says}</strong>
+      </p>
+      <p className="small">{next}</p>
+    </div>
+  );
+}
+
+function Figures({ check }: { check: TrenchCheck }) {
+  const units = useUnits();
+  const { depths, moisture } = check;
+  if (!depths) return null;
+  return (
+    <dl className="facts sheet">
+      <dt>Mean over rows</dt>
+      <dd>{units.show(depths.meanM, 'seedDepth')}</dd>
+      <dt>SD between rows</dt>
+      <dd>
+        {depths.betweenRowSdM === null ? '–' : units.show(depths.betweenRowSdM, 'depthSpread')}
+        {depths.rowsDiffer && (
+          <span className="small soft">
+            {' '}
+            rows {depths.rowsDiffer.p <= 0.05 ? 'differ' : 'do not differ'} (p{' '}
+            {depths.rowsDiffer.p < 0.001 ? '< 0.001' : depths.rowsDiffer.p.toFixed(3)})
+          </span>
+        )}
+      </dd>
+      <dt>SD inside a row</dt>
+      <dd>{depths.withinRowSdM === null ? '–' : units.show(depths.withinRowSdM, 'depthSpread')}</dd>
+      <dt>In moisture</dt>
+      <dd>
+        {moisture.judged === 0
+          ? 'not measured: enter the dry layer'
+          : `${Math.round((100 * moisture.moist) / moisture.judged)} % of ${moisture.judged} seeds`}
+      </dd>
+    </dl>
+  );
+}
+
+function RowTable({ check }: { check: TrenchCheck }) {
+  const units = useUnits();
+  if (!check.depths) return null;
+  return (
+    <details className="sheet">
+      <summary>Row by row in figures</summary>
+      <div className="scroll-x">
+        <table className="figures">
+          <thead>
+            <tr>
+              <th>Row</th>
+              <th>Seeds</th>
+              <th>Mean, {units.symbol('seedDepth')}</th>
+              <th>95 %</th>
+              <th>SD, {units.symbol('depthSpread')}</th>
+              <th>Inside tolerance</th>
+              <th>p, corrected</th>
+              <th>Verdict</th>
+              <th>Set</th>
+              <th>More digs</th>
+            </tr>
+          </thead>
+          <tbody>
+            {check.depths.rows.map((row) => (
+              <tr key={row.row}>
+                <td>{row.row}</td>
+                <td>{row.n}</td>
+                <td>{units.number(row.meanM, 'seedDepth')}</td>
+                <td>
+                  {row.intervalM
+                    ? `${units.number(Math.max(0, row.intervalM[0]), 'seedDepth')} – ${units.number(row.intervalM[1], 'seedDepth')}`
+                    : '–'}
+                </td>
+                <td>{row.sdM === null ? '–' : units.number(row.sdM, 'depthSpread')}</td>
+                <td>
+                  {Math.round(100 * row.inside.share)} % ({Math.round(100 * row.inside.lower)}–
+                  {Math.round(100 * row.inside.upper)})
+                </td>
+                <td>{row.pHolm < 0.001 ? '< 0.001' : row.pHolm.toFixed(3)}</td>
+                <td>{row.verdict}</td>
+                <td>
+                  {row.correctionM === 0
+                    ? '–'
+                    : `${units.show(Math.abs(row.correctionM), 'seedDepth')} ${row.correctionM > 0 ? 'deeper' : 'shallower'}`}
+                </td>
+                <td>
+                  {row.moreDigs === null ? '2 or more' : row.moreDigs === 0 ? '–' : row.moreDigs}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </details>
+  );
+}

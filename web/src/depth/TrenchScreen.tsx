@@ -1,0 +1,303 @@
+import type { Trench } from '@sendero/core';
+import { useMediaQuery } from '@mantine/hooks';
+import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
+import { useState } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { nowOn, useDevice, useToday } from '../data/hooks.ts';
+import { SyncStatus } from '../sync/SyncStatus.tsx';
+import { useUnits } from '../units/useUnits.ts';
+import { DepthGrid } from './DepthGrid.tsx';
+import { DepthPad } from './DepthPad.tsx';
+import { partsOf } from './depthKeys.ts';
+import { FurrowPanel } from './FurrowPanel.tsx';
+import { GapPad } from './GapPad.tsx';
+import { GroundPanel } from './GroundPanel.tsx';
+import { SeedChips } from './SeedChips.tsx';
+import { SoilProfile } from './SoilProfile.tsx';
+import { rowsText } from './trenchWords.ts';
+import { useTrenchCheck, type TrenchCheck, type TrenchStop } from './useTrenchCheck.ts';
+import { found, useTrenchRows, type Seed, type TrenchRows } from './useTrenchRows.ts';
+
+/** Opening rows behind a stopped planter. */
+export default function TrenchScreen() {
+  const { walkId } = useParams();
+  const check = useTrenchCheck(walkId);
+  const [search] = useSearchParams();
+  if (!check)
+    return (
+      <p>
+        This check is not on this device. <Link to="/">Back to today</Link>
+      </p>
+    );
+  const wanted = Number(search.get('stop'));
+  const stop = check.stops.find(({ data }) => data.ordinal === wanted) ?? check.stops.at(-1);
+  if (!stop)
+    return (
+      <p>
+        This check has no place.{' '}
+        <Link to={`/plantings/${check.planting.id}/trench`}>Start again</Link>
+      </p>
+    );
+  if (check.rows.length === 0)
+    return (
+      <p>
+        The rows of this planter are not known.{' '}
+        <Link to={`/plantings/${check.planting.id}`}>Choose the planter of this planting</Link>,
+        then open the check again.
+      </p>
+    );
+  return <Opening key={stop.id} check={check} stop={stop} />;
+}
+
+/** Rows to open at a stop: those adjusted and not dug since, or all. */
+function rowsToOpen(check: TrenchCheck, stop: TrenchStop): number[] {
+  if (stop.data.ordinal === 1) return check.rows;
+  const again = check.adjusted.filter(
+    (row) => !check.now.has(row) || stop.rows.some(({ data }) => data.row === row),
+  );
+  return again.length > 0 ? again : check.rows;
+}
+
+const TABS = [
+  ['depth', 'Depth'],
+  ['gaps', 'Distances'],
+  ['furrow', 'Furrow'],
+  ['ground', 'Moisture'],
+] as const;
+type Tab = (typeof TABS)[number][0];
+
+function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
+  const units = useUnits();
+  const device = useDevice();
+  const navigate = useNavigate();
+  const today = useToday();
+  const desk = useMediaQuery('(min-width: 1000px)', window.innerWidth >= 1000);
+  const rows = useTrenchRows(check, stop);
+  const { seedsPerRow, targetM, toleranceM, gauge } = check.walk.data;
+  const order = rowsToOpen(check, stop);
+  const isDone = (row: number) => found(rows.rowAt(row)) >= seedsPerRow;
+  const [row, setRow] = useState(() => order.find((one) => !isDone(one)) ?? order[0]!);
+  const [tab, setTab] = useState<Tab>('depth');
+  const [whole, setWhole] = useState(() => partsOf(targetM, units.system).whole);
+  /** Seed to replace; null to add the next. */
+  const [at, setAt] = useState<number | null>(null);
+  const current = rows.rowAt(row);
+
+  const choose = (next: number) => {
+    setRow(next);
+    setAt(null);
+  };
+  const addSeed = (seed: Seed) => {
+    const seeds = at === null ? [...current.seeds, seed] : current.seeds.with(at, seed);
+    const next = { ...current, seeds };
+    if (!rows.write(next)) return;
+    setAt(null);
+    // The row is full: on to the next that is not.
+    if (at === null && found(next) >= seedsPerRow) {
+      const following = order.slice(order.indexOf(row) + 1).find((one) => !isDone(one));
+      if (following !== undefined) setRow(following);
+    }
+  };
+  const undo = () => {
+    const undone = rows.undo();
+    if (undone !== null) choose(undone);
+  };
+  const step = (by: 1 | -1) => {
+    const next = order[order.indexOf(row) + by];
+    if (next !== undefined) choose(next);
+  };
+  const settingsForAll = (settings: Trench['settings']) =>
+    check.rows.forEach((one) => {
+      const data = rows.rowAt(one);
+      if (data.seeds.length > 0 || one === row) rows.write({ ...data, settings });
+    });
+  const finish = () => {
+    const { data, id } = check.walk;
+    const now = nowOn(today);
+    const finished = device.put(
+      'walk',
+      { ...data, finishedAt: now > data.startedAt ? now : data.startedAt },
+      id,
+    );
+    if (finished.ok) void navigate(`/trench/${id}/result`);
+    else rows.setProblem(Object.values(finished.problems)[0] ?? null);
+  };
+  const done = order.filter(isDone).length;
+  const profile = (
+    <SoilProfile
+      rows={check.drawn.map(({ row: one, seeds }) => ({
+        row: one,
+        seeds,
+        verdict: check.depths?.rows.find((depth) => depth.row === one)?.verdict,
+      }))}
+      crop={check.planting.data.crop}
+      targetM={targetM}
+      toleranceM={toleranceM}
+      dryLayerM={check.dryLayerM}
+      height={desk ? 260 : 200}
+      chosen={row}
+      onChoose={choose}
+    />
+  );
+  return (
+    <div className="stack" style={{ gap: '0.6rem' }}>
+      <div className="field-head">
+        <Link
+          to={`/plantings/${check.planting.id}`}
+          className="tool bare"
+          aria-label={`Leave the check, back to ${check.field.name}`}
+        >
+          <ArrowLeftIcon width={22} height={22} aria-hidden />
+        </Link>
+        <div>
+          <h1>
+            {check.field.name}
+            {check.planter ? `, behind ${check.planter.name}` : ''}
+          </h1>
+          <div className="small soft">
+            {stop.data.ordinal > 1 && order.length < check.rows.length
+              ? `Dig again: ${rowsText(order).toLowerCase()}`
+              : `${done} of ${order.length} rows`}
+            , target {units.show(targetM, 'seedDepth')}
+            {check.walk.data.readTo === 'top' ? ', read to the top' : ''}
+          </div>
+        </div>
+        <span className="spacer" />
+        <SyncStatus />
+      </div>
+      {desk ? (
+        <div className="columns two">
+          <DepthGrid
+            check={check}
+            rows={rows}
+            order={order}
+            chosen={row}
+            onChoose={choose}
+            onUndo={undo}
+          />
+          <aside className="stack" style={{ gap: '0.6rem' }} aria-label={`Row ${row}`}>
+            {profile}
+            <Tabs tab={tab === 'depth' ? 'furrow' : tab} onTab={setTab} skip="depth" row={row} />
+            <Panel
+              {...{ tab: tab === 'depth' ? 'furrow' : tab, current, rows, stop, settingsForAll }}
+            />
+          </aside>
+        </div>
+      ) : (
+        <>
+          {profile}
+          <Tabs tab={tab} onTab={setTab} row={row} />
+          {tab === 'depth' ? (
+            <>
+              <SeedChips
+                seeds={current.seeds}
+                wanted={seedsPerRow}
+                chosen={at}
+                onChoose={setAt}
+                onSeeds={(seeds) => rows.write({ ...current, seeds })}
+              />
+              <DepthPad
+                whole={whole}
+                onWhole={setWhole}
+                gauge={gauge}
+                onDepth={(depthM, typed, by) => addSeed({ depthM, typed, moist: null, by })}
+              />
+            </>
+          ) : (
+            <Panel {...{ tab, current, rows, stop, settingsForAll }} />
+          )}
+        </>
+      )}
+      {rows.problem && (
+        <p className="warn" role="alert">
+          {rows.problem}
+        </p>
+      )}
+      <div className="field-tools">
+        <button className="tool" onClick={undo} disabled={!rows.undoable}>
+          <ResetIcon width={18} height={18} aria-hidden /> Undo
+        </button>
+        {!desk && tab === 'depth' ? (
+          <button
+            className="tool"
+            onClick={() => addSeed({ depthM: null, typed: '', moist: null, by: 'rule' })}
+          >
+            Kicked out: lost
+          </button>
+        ) : (
+          <span />
+        )}
+        <Link className="tool" to={`/trench/${check.walk.id}/monitor`}>
+          Monitor
+        </Link>
+      </div>
+      <div className="field-actions">
+        <button className="tool" onClick={() => step(-1)} disabled={order.indexOf(row) === 0}>
+          Row before
+        </button>
+        {order.indexOf(row) < order.length - 1 && done < order.length ? (
+          <button className="tool act" onClick={() => step(1)}>
+            Next row: {order[order.indexOf(row) + 1]}
+          </button>
+        ) : (
+          <button className="tool act" onClick={finish} disabled={check.now.size === 0}>
+            See what it means
+          </button>
+        )}
+      </div>
+      {done < order.length && order.indexOf(row) < order.length - 1 && check.now.size > 0 && (
+        <button className="tool bare" onClick={finish}>
+          Finish with the rows dug so far
+        </button>
+      )}
+    </div>
+  );
+}
+
+function Tabs({
+  tab,
+  onTab,
+  row,
+  skip,
+}: {
+  tab: Tab;
+  onTab(tab: Tab): void;
+  row: number;
+  skip?: Tab;
+}) {
+  return (
+    <div className="tabs" role="group" aria-label={`Row ${row}`}>
+      {TABS.filter(([name]) => name !== skip).map(([name, label]) => (
+        <button key={name} className="tool" aria-pressed={name === tab} onClick={() => onTab(name)}>
+          {label}
+        </button>
+      ))}
+    </div>
+  );
+}
+
+function Panel({
+  tab,
+  current,
+  rows,
+  stop,
+  settingsForAll,
+}: {
+  tab: Tab;
+  current: Trench;
+  rows: TrenchRows;
+  stop: TrenchStop;
+  settingsForAll(settings: Trench['settings']): void;
+}) {
+  if (tab === 'gaps')
+    return (
+      <GapPad
+        key={current.row}
+        gapsM={current.gapsM}
+        gapsTyped={current.gapsTyped}
+        onGaps={(gapsM, gapsTyped) => rows.write({ ...current, gapsM, gapsTyped })}
+      />
+    );
+  if (tab === 'ground') return <GroundPanel stop={stop} />;
+  return <FurrowPanel row={current} onRow={rows.write} onEveryRow={settingsForAll} />;
+}

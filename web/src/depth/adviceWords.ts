@@ -1,0 +1,70 @@
+import type { DepthReason, DepthSchool, WouldChange } from '@sendero/core';
+import type { Units } from '../units/useUnits.ts';
+
+export const SCHOOL_WORDS: Record<DepthSchool, { label: string; creed: string }> = {
+  fixedWindow: {
+    label: 'Fixed window',
+    creed: 'Pick a depth inside the window and never leave it.',
+  },
+  followMoisture: {
+    label: 'Follow the moisture',
+    creed: 'Just under the moisture line, within hard limits.',
+  },
+  earlyShallow: {
+    label: 'Early, shallower',
+    creed: 'Early into cool, moist soil: nearer the warmth.',
+  },
+  earlyDeep: {
+    label: 'Early, deeper',
+    creed: 'Early, deeper for steadier temperature.',
+  },
+};
+
+const BECAUSE: Record<DepthReason['because'], string> = {
+  aim: 'The school’s aim',
+  dryLayer: 'Seed belongs under the dry layer: in marginal moisture it swells, then dries and dies',
+  feelDry: 'Dry at seed depth',
+  feelMarginal: 'Marginal moisture is the worst case for shallow seed',
+  ampleMoisture: 'Moisture is ample: deep only costs energy and time, and is colder',
+  sand: 'Sand dries fast',
+  crust: 'A crust is met less deep',
+  clods: 'Clods: finer soil and contact lie deeper',
+  drying: 'Drying weather to come',
+  rain: 'Rain to come brings moisture, and crusts',
+  cold: 'Cold to come: shallower is warmer',
+  early: 'Early sowing',
+  faults: 'The machine cannot be mended today: a little deeper is what is left',
+  limit: 'Held at the limit',
+};
+
+/** A reason with its direction and size. @example '+¼ in: Sand dries fast' */
+export function reasonText({ because, byM }: DepthReason, units: Units): string {
+  if (because === 'aim') return `${BECAUSE.aim}: ${units.show(byM, 'seedDepth')}`;
+  const size = units.show(Math.abs(byM), 'seedDepth');
+  const words =
+    because === 'limit'
+      ? byM > 0
+        ? 'Held at the shallowest: no shallower, or crown and roots sit too high, or seed leaves the moisture'
+        : 'Held at the deepest the school allows'
+      : BECAUSE[because];
+  return `${size} ${byM > 0 ? 'deeper' : 'shallower'}: ${words}`;
+}
+
+export const WOULD_CHANGE_WORDS: Record<WouldChange['if'], string> = {
+  dryLayerThicker: 'a dry layer ¾ in thicker',
+  dryLayerThinner: 'a dry layer ¾ in thinner',
+  rain: 'rain in the forecast',
+  drying: 'drying wind in the forecast',
+  cold: 'cold in the forecast',
+  crusting: 'soil that crusts',
+  faultsStay: 'the faults not mended today',
+};
+
+export const SOIL_WORDS = { sand: 'sand', loam: 'loam', clay: 'clay, heavy' };
+export const TILLAGE_WORDS = { tilled: 'tilled', strip: 'strip-till', noTill: 'no-till, old rows' };
+export const FORECAST_WORDS = {
+  mild: 'mild',
+  drying: 'dry and windy',
+  rain: 'rain',
+  cold: 'cold',
+};

@@ -1,0 +1,50 @@
+import { read, show, showNumber, unitSymbol, type TrenchFinding } from '@sendero/core';
+import { describe, expect, it } from 'vitest';
+import type { Units } from '../units/useUnits.ts';
+import { trenchFindingWords } from './trenchFindingWords.ts';
+
+const units: Units = {
+  system: 'us',
+  show: (value, kind) => show(value, kind, 'us').replaceAll('\u00a0', ' '),
+  number: (value, kind) => showNumber(value, kind, 'us'),
+  symbol: (kind) => unitSymbol(kind, 'us'),
+  read: (text, kind) => read(text, kind, 'us'),
+  interval: () => '',
+  standKind: () => 'population',
+};
+const says = (finding: TrenchFinding) => trenchFindingWords(finding, units);
+
+describe('what a trench check says', () => {
+  it('names the row, how far off, and which way to turn it', () => {
+    const { says: text, next } = says({
+      finding: 'offRows',
+      rows: [
+        { row: 4, verdict: 'shallow', offM: -0.01905, correctionM: 0.01905 },
+        { row: 7, verdict: 'deep', offM: 0.0127, correctionM: -0.0127 },
+      ],
+    });
+    expect(text).toBe('Row 4 is ¾ in too shallow. Row 7 is ½ in too deep.');
+    expect(next).toBe('Row 4: set ¾ in deeper. Row 7: set ½ in shallower.');
+  });
+  it('a row off by less than a step is not told to turn by nothing', () =>
+    expect(
+      says({
+        finding: 'offRows',
+        rows: [{ row: 4, verdict: 'shallow', offM: -0.007, correctionM: 0 }],
+      }).next,
+    ).toMatch(/less than one step/));
+  it('undecided rows say how many digs would do', () => {
+    expect(says({ finding: 'undecidedRows', rows: [{ row: 6, moreDigs: 3 }] }).next).toBe(
+      'More digs would settle it: row 6 about 3.',
+    );
+    expect(says({ finding: 'undecidedRows', rows: [{ row: 6, moreDigs: null }] }).next).toMatch(
+      /two seeds or more/,
+    );
+  });
+  it('a loose closing is a fault', () =>
+    expect(says({ finding: 'furrow', part: 'closing', saw: 'loose', rows: [2, 3] })).toMatchObject({
+      tone: 'act',
+      says: 'Closing closed, loose: rows 2 and 3.',
+      next: expect.stringMatching(/closing pressure/),
+    }));
+});

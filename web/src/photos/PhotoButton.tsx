@@ -1,0 +1,60 @@
+import { useState } from 'react';
+import { v7 as uuidv7 } from 'uuid';
+import { nowOn, useChildren, useDevice, useToday } from '../data/hooks.ts';
+import { PhotoPicture } from './PhotoPicture.tsx';
+import { shrinkPhoto } from './shrinkPhoto.ts';
+
+/** Takes a photo of a row; it is kept on this device at once and sent when there is a network. */
+export function PhotoButton({ stopId, row }: { stopId: string; row: number | null }) {
+  const device = useDevice();
+  const today = useToday();
+  const [problem, setProblem] = useState<string | null>(null);
+  const photos = useChildren('observation', 'stopId', stopId).flatMap(({ id, data }) =>
+    data.type === 'photo' && data.row === row ? [{ id, data }] : [],
+  );
+  const take = async (file: File) => {
+    const photoId = uuidv7();
+    try {
+      await device.keepPhoto(photoId, await shrinkPhoto(file));
+    } catch {
+      return setProblem('This picture could not be kept: take it again, as JPEG or PNG.');
+    }
+    const put = device.put('observation', {
+      stopId,
+      type: 'photo',
+      row,
+      photoId,
+      at: nowOn(today),
+      caption: '',
+    });
+    setProblem(put.ok ? null : (Object.values(put.problems)[0] ?? null));
+  };
+  return (
+    <div className="stack tight">
+      <label className="tool">
+        Photo{row === null ? '' : ` of row ${row}`}
+        <input
+          type="file"
+          accept="image/*"
+          capture="environment"
+          className="file-input"
+          onChange={(event) => {
+            const file = event.currentTarget.files?.[0];
+            event.currentTarget.value = '';
+            if (file) void take(file);
+          }}
+        />
+      </label>
+      {problem && (
+        <p className="warn" role="alert">
+          {problem}
+        </p>
+      )}
+      <div className="chips">
+        {photos.map(({ id, data }) => (
+          <PhotoPicture key={id} photoId={data.photoId} label={`Photo of row ${row ?? ''}`} />
+        ))}
+      </div>
+    </div>
+  );
+}

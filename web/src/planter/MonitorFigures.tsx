@@ -1,0 +1,82 @@
+import type { MonitorReading } from '@sendero/core';
+import { useState } from 'react';
+import type { TrenchCheck } from '../depth/useTrenchCheck.ts';
+import { useDevice } from '../data/hooks.ts';
+import { observationIdAt } from '../data/outbox.ts';
+import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { useUnits } from '../units/useUnits.ts';
+
+/** The cab's figures, by hand: of the machine, and of single rows where it shows them. */
+export function MonitorFigures({ check }: { check: TrenchCheck }) {
+  // Opened anew, the lines show what was taken from the planter meanwhile.
+  const [open, setOpen] = useState(false);
+  return (
+    <div className="stack tight">
+      <FigureLine check={check} row={null} />
+      <details onToggle={(event) => setOpen(event.currentTarget.open)}>
+        <summary>Figures of single rows</summary>
+        <div className="stack tight">
+          {open && check.rows.map((row) => <FigureLine key={row} check={check} row={row} />)}
+        </div>
+      </details>
+    </div>
+  );
+}
+
+function FigureLine({ check, row }: { check: TrenchCheck; row: number | null }) {
+  const device = useDevice();
+  const units = useUnits();
+  const stop = check.stops.at(-1)!;
+  const kept = check.stops
+    .flatMap(({ monitor }) => monitor)
+    .findLast(({ data }) => data.row === row);
+  const start = (name: 'perM2' | 'singulation', kind: 'population' | 'share') =>
+    enteredFrom(kept?.data[name] ?? null, kept?.data.asTyped[name], kind, units);
+  const [population, setPopulation] = useState<Entered>(() => start('perM2', 'population'));
+  const [singulation, setSingulation] = useState<Entered>(() => start('singulation', 'share'));
+  const [problems, setProblems] = useState<Record<string, string>>({});
+  const keep = (perM2: Entered, share: Entered) => {
+    const id = kept?.id ?? observationIdAt(stop.id, 'monitor', row);
+    if (perM2.text.trim() === '') {
+      if (kept) device.remove('observation', kept.id);
+      return setProblems({});
+    }
+    if (perM2.value === null) return;
+    const data: MonitorReading = {
+      stopId: kept?.data.stopId ?? stop.id,
+      type: 'monitor',
+      row,
+      perM2: perM2.value,
+      singulation: share.value,
+      source: 'cab',
+      asTyped: { perM2: perM2.text, singulation: share.text },
+    };
+    const put = device.put('observation', data, id);
+    setProblems(put.ok ? {} : put.problems);
+  };
+  const who = row === null ? 'Machine' : `Row ${row}`;
+  return (
+    <div className="columns half">
+      <QuantityInput
+        label={`${who}: population shown`}
+        kind="population"
+        entered={population}
+        problem={problems.perM2}
+        onEntered={(entered) => {
+          setPopulation(entered);
+          keep(entered, singulation);
+        }}
+      />
+      <QuantityInput
+        label={`${who}: singulation shown (optional)`}
+        kind="share"
+        entered={singulation}
+        problem={problems.singulation}
+        onEntered={(entered) => {
+          setSingulation(entered);
+          keep(population, entered);
+        }}
+      />
+    </div>
+  );
+}

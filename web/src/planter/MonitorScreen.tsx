@@ -1,0 +1,125 @@
+import { compareMonitor } from '@sendero/core';
+import { useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { useTrenchCheck } from '../depth/useTrenchCheck.ts';
+import { BiasPicture } from './BiasPicture.tsx';
+import { LiveMonitor } from './LiveMonitor.tsx';
+import { LogImport } from './LogImport.tsx';
+import { MonitorFigures } from './MonitorFigures.tsx';
+import { verdictWords } from './monitorWords.ts';
+import type { PlanterLog } from './planterLogsApi.ts';
+import { useMonitorFigures } from './useMonitorFigures.ts';
+
+/** The monitor against the ground: does the cab tell the truth? */
+export default function MonitorScreen() {
+  const { walkId } = useParams();
+  const check = useTrenchCheck(walkId);
+  if (!check)
+    return (
+      <p>
+        This check is not on this device. <Link to="/">Back to today</Link>
+      </p>
+    );
+  return <Monitor key={check.walk.id} check={check} />;
+}
+
+function Monitor({ check }: { check: NonNullable<ReturnType<typeof useTrenchCheck>> }) {
+  const noted = useMonitorFigures(check);
+  const [log, setLog] = useState<PlanterLog | null>(null);
+  const figures = log
+    ? log.summary
+        .filter(({ droppedPerM2 }) => droppedPerM2 > 0)
+        .map(({ row, droppedPerM2, singulation }) => ({ row, perM2: droppedPerM2, singulation }))
+    : noted;
+  const comparison =
+    check.dropped && figures.length > 0 ? compareMonitor(figures, check.dropped) : null;
+  const light = log?.summary.filter(({ lightShare }) => (lightShare ?? 0) > 0.1) ?? [];
+  return (
+    <div className="stack">
+      <div>
+        <Link to={`/trench/${check.walk.id}/result`}>{check.field.name}, trench check</Link>
+        <h1>Monitor against ground</h1>
+      </div>
+      <div className="columns two">
+        <section className="sheet stack tight" aria-label="Comparison">
+          {comparison ? (
+            <>
+              {comparison.machine && (
+                <p data-testid="monitor-verdict">
+                  <strong>{verdictWords(comparison.machine)}</strong>
+                </p>
+              )}
+              {comparison.rows
+                .filter(({ verdict }) => verdict === 'reads high' || verdict === 'reads low')
+                .map((row) => (
+                  <p key={row.row}>{verdictWords(row)}</p>
+                ))}
+              <BiasPicture rows={comparison.rows} machine={comparison.machine} />
+              {comparison.singulation && (
+                <p>
+                  Singulation: the monitor says{' '}
+                  <strong>{(100 * comparison.singulation.monitor).toFixed(1)} %</strong>, that is{' '}
+                  {signedPoints(comparison.singulation.bias)} against the ground (95 %:{' '}
+                  {signedPoints(comparison.singulation.interval[0])} to{' '}
+                  {signedPoints(comparison.singulation.interval[1])}).
+                </p>
+              )}
+              {light.length > 0 && (
+                <p className="rule-left signal">
+                  Gauge wheels carried next to nothing:{' '}
+                  {light
+                    .map(
+                      ({ row, lightShare }) =>
+                        `row ${row} in ${Math.round(100 * lightShare!)} % of its records`,
+                    )
+                    .join(', ')}
+                  . Rows that ride up plant shallow.
+                </p>
+              )}
+              {log && (
+                <p className="small soft">
+                  The log covers the whole field, the distances one place in it. The monitor knows
+                  nothing of depth.
+                </p>
+              )}
+            </>
+          ) : check.dropped ? (
+            <p>
+              Enter what the cab shows, connect to the planter, or read its log: the comparison
+              appears here.
+            </p>
+          ) : (
+            <p>
+              No distances between seeds have been read.{' '}
+              <Link to={`/trench/${check.walk.id}`}>
+                Lay the dug seeds beside the furrow and measure
+              </Link>
+              : that is the ground the monitor is held against.
+            </p>
+          )}
+        </section>
+        <div className="stack">
+          <section className="sheet stack tight">
+            <h2>What the cab shows</h2>
+            <MonitorFigures check={check} />
+          </section>
+          <section className="sheet stack tight">
+            <h2>Live from the planter</h2>
+            <LiveMonitor check={check} />
+          </section>
+          <section className="sheet stack tight">
+            <h2>Planter log</h2>
+            <LogImport
+              plantingId={check.planting.id}
+              compared={log?.id ?? null}
+              onCompare={setLog}
+            />
+          </section>
+        </div>
+      </div>
+    </div>
+  );
+}
+
+const signedPoints = (share: number) =>
+  `${share < 0 ? '−' : '+'}${Math.abs(100 * share).toFixed(1)} points`;
