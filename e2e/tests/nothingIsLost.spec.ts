@@ -123,7 +123,7 @@ test('a whole walk without a network, reloaded in between, arrives when it is ba
   await page.getByRole('button', { name: 'Finish the walk' }).click();
   // 11, 12 and 13 plants on twice 1/1000 acre: 6,000 an acre.
   await expect(page.getByTestId('population')).toHaveText('6,000/ac');
-  await page.getByRole('link', { name: 'This device', exact: true }).click();
+  await page.getByRole('link', { name: 'Device', exact: true }).click();
   await expect(page.getByText(/kept on this device\. No connection/)).toBeVisible();
   await context.setOffline(false);
   await allSent(page);

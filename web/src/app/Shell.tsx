@@ -33,7 +33,7 @@ export function Shell() {
           </NavLink>
           <NavLink to="/fields">Fields</NavLink>
           <NavLink to="/targets">Targets</NavLink>
-          <NavLink to="/device">This device</NavLink>
+          <NavLink to="/device">Device</NavLink>
         </nav>
         <span className="spacer" />
         <Day />

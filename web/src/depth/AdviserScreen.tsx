@@ -238,24 +238,18 @@ function Adviser({
             onChoose={(feel) => set({ feel: given.feel === feel ? null : feel })}
           />
           <div className="settings">
-            <label className="small">
-              Sensor reading
-              <input
-                className="gap-input"
-                inputMode="decimal"
-                value={reading}
-                onChange={(event) => setReading(event.currentTarget.value)}
-              />
-            </label>
-            <label className="small">
-              Your adequate level
-              <input
-                className="gap-input"
-                inputMode="decimal"
-                value={adequate}
-                onChange={(event) => setAdequate(event.currentTarget.value)}
-              />
-            </label>
+            <TextInput
+              label="Sensor reading"
+              inputMode="decimal"
+              value={reading}
+              onChange={(event) => setReading(event.currentTarget.value)}
+            />
+            <TextInput
+              label="Your adequate level"
+              inputMode="decimal"
+              value={adequate}
+              onChange={(event) => setAdequate(event.currentTarget.value)}
+            />
           </div>
           <Choice
             label="Soil"

@@ -30,7 +30,6 @@ export function FurrowSection({
   });
   const step = units.system === 'us' ? INCH : 0.02;
   const ticks = Array.from({ length: Math.floor(DEEPEST / step) + 1 }, (_, i) => i * step);
-  const label = width - 8;
   return (
     <div ref={ref}>
       <svg
@@ -53,8 +52,11 @@ export function FurrowSection({
               strokeDasharray="2 4"
               strokeWidth={2}
             />
-            <text x={label} y={-6} fontSize={13} textAnchor="end">
-              dry above, moist below
+            <text x={56} y={-6} fontSize={13}>
+              dry
+            </text>
+            <text x={56} y={16} fontSize={13}>
+              moist
             </text>
           </g>
         )}
@@ -131,8 +133,8 @@ export function FurrowSection({
               />
             ))}
             <circle cx={x} cy={0} r={4} fill="var(--leaf)" />
-            <text x={x - 44} y={4} fontSize={13} textAnchor="end">
-              crown, roots {units.show(crownM, 'seedDepth')}
+            <text x={x + 44} y={4} fontSize={13}>
+              crown {units.show(crownM, 'seedDepth')}
             </text>
           </g>
         )}

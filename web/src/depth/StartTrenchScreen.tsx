@@ -100,9 +100,9 @@ function StartTrenchForm({
           the rest.
         </p>
       </section>
-      <section className="columns half">
+      <section className="settings">
         <QuantityInput
-          label="Depth aimed for, to the bottom of the seed"
+          label="Depth aimed for, to the seed’s bottom"
           kind="seedDepth"
           size="md"
           entered={target}
@@ -112,7 +112,7 @@ function StartTrenchForm({
         <QuantityInput
           label={
             <>
-              Still on target, either way <span className="default-mark">default ¼ in</span>
+              On target within ± <span className="default-mark">default ¼ in</span>
             </>
           }
           kind="seedDepth"

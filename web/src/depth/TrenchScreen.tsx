@@ -150,15 +150,11 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
           <ArrowLeftIcon width={22} height={22} aria-hidden />
         </Link>
         <div>
-          <h1>
-            {check.field.name}
-            {check.planter ? `, behind ${check.planter.name}` : ''}
-          </h1>
+          <h1>{check.field.name}</h1>
           <div className="small soft">
             {stop.data.ordinal > 1 && order.length < check.rows.length
-              ? `Dig again: ${rowsText(order).toLowerCase()}`
-              : `${done} of ${order.length} rows`}
-            , target {units.show(targetM, 'seedDepth')}
+              ? `dig again: ${rowsText(order).toLowerCase()}`
+              : `${done} of ${order.length} rows, ${units.show(targetM, 'seedDepth')}`}
             {check.walk.data.readTo === 'top' ? ', read to the top' : ''}
           </div>
         </div>
@@ -232,10 +228,12 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
         </Link>
       </div>
       <div className="field-actions">
-        <button className="tool" onClick={() => step(-1)} disabled={order.indexOf(row) === 0}>
-          Row before
-        </button>
-        {order.indexOf(row) < order.length - 1 && done < order.length ? (
+        {!desk && (
+          <button className="tool" onClick={() => step(-1)} disabled={order.indexOf(row) === 0}>
+            Row before
+          </button>
+        )}
+        {!desk && order.indexOf(row) < order.length - 1 && done < order.length ? (
           <button className="tool act" onClick={() => step(1)}>
             Next row: {order[order.indexOf(row) + 1]}
           </button>
@@ -245,11 +243,14 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
           </button>
         )}
       </div>
-      {done < order.length && order.indexOf(row) < order.length - 1 && check.now.size > 0 && (
-        <button className="tool bare" onClick={finish}>
-          Finish with the rows dug so far
-        </button>
-      )}
+      {!desk &&
+        done < order.length &&
+        order.indexOf(row) < order.length - 1 &&
+        check.now.size > 0 && (
+          <button className="tool bare" onClick={finish}>
+            Finish with the rows dug so far
+          </button>
+        )}
     </div>
   );
 }

@@ -1,4 +1,12 @@
-import { read, show, showNumber, unitSymbol, type TrenchFinding } from '@sendero/core';
+import {
+  FURROW_PARTS,
+  read,
+  show,
+  showNumber,
+  unitSymbol,
+  type FurrowPart,
+  type TrenchFinding,
+} from '@sendero/core';
 import { describe, expect, it } from 'vitest';
 import type { Units } from '../units/useUnits.ts';
 import { trenchFindingWords } from './trenchFindingWords.ts';
@@ -41,10 +49,12 @@ describe('what a trench check says', () => {
       /two seeds or more/,
     );
   });
-  it('a loose closing is a fault', () =>
-    expect(says({ finding: 'furrow', part: 'closing', saw: 'loose', rows: [2, 3] })).toMatchObject({
-      tone: 'act',
-      says: 'Closing closed, loose: rows 2 and 3.',
-      next: expect.stringMatching(/closing pressure/),
-    }));
+  it('every finding of a furrow has a sentence and something to do', () => {
+    for (const part of Object.keys(FURROW_PARTS) as FurrowPart[])
+      for (const saw of FURROW_PARTS[part].slice(1)) {
+        const words = says({ finding: 'furrow', part, saw, rows: [2, 3, 4, 9] });
+        expect(words.says).toMatch(/^[A-Z].*: rows 2 to 4 and 9\.$/);
+        expect(words.next.length).toBeGreaterThan(20);
+      }
+  });
 });

@@ -1,7 +1,7 @@
-import { FURROW_PARTS, type TrenchFinding } from '@sendero/core';
+import type { TrenchFinding } from '@sendero/core';
 import type { FindingWords } from '../stand/findingWords.ts';
 import type { Units } from '../units/useUnits.ts';
-import { FURROW_WORDS, POINTS_TO, rowsText } from './trenchWords.ts';
+import { POINTS_TO, rowsText, SAW } from './trenchWords.ts';
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
 const deeper = (byM: number, units: Units) =>
@@ -70,20 +70,12 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
         }[finding.pointsTo],
       };
     }
-    case 'furrow': {
-      const { label, words } = FURROW_WORDS[finding.part];
-      const saw = (words as Record<string, string>)[finding.saw]!;
-      // “loose” is a finding of the closing, and normal for a side wall.
-      const key = finding.saw === 'loose' && finding.part !== 'closing' ? '' : finding.saw;
+    case 'furrow':
       return {
-        tone:
-          (FURROW_PARTS[finding.part] as readonly string[]).indexOf(finding.saw) > 0
-            ? 'act'
-            : 'plain',
-        says: `${label} ${saw}: ${rowsText(finding.rows).toLowerCase()}.`,
-        next: POINTS_TO[key] ?? '',
+        tone: 'act',
+        says: `${SAW[finding.saw]}: ${rowsText(finding.rows).toLowerCase()}.`,
+        next: POINTS_TO[finding.saw]!,
       };
-    }
     case 'mixedClosingWheels':
       return {
         tone: 'plain',

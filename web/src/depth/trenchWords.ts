@@ -35,6 +35,21 @@ export const FURROW_WORDS: {
   floor: { label: 'Floor', words: { firm: 'firm', falseBottom: 'false bottom' } },
 };
 
+/** What was seen, as the start of a sentence. */
+export const SAW: Record<string, string> = {
+  airPockets: 'Air pockets round the seed',
+  hairPinned: 'Residue pressed into the furrow',
+  dryClods: 'Dry clods round the seed',
+  loose: 'Slot closed but loose',
+  partlyOpen: 'Slot partly open',
+  open: 'Slot open',
+  overPacked: 'Soil over-packed above the seed',
+  u: 'Furrow like a U',
+  w: 'Furrow like a W',
+  smeared: 'Side wall smeared and shiny',
+  falseBottom: 'False bottom under the seed',
+};
+
 /** What each finding points to. */
 export const POINTS_TO: Record<string, string> = {
   airPockets: 'Closing wheels or downforce: seed without contact takes up water late.',
@@ -106,6 +121,18 @@ export const LEVER_WORDS: Record<Lever, { label: string; mend: string }> = {
   },
 };
 
-/** “Row 4”, “Rows 4, 6 and 7”. */
-export const rowsText = (rows: readonly number[]) =>
-  rows.length === 1 ? `Row ${rows[0]}` : `Rows ${rows.slice(0, -1).join(', ')} and ${rows.at(-1)}`;
+/** “Row 4”, “Rows 4, 6 and 7”, “Rows 1 to 8”. @example rowsText([1, 2, 3, 9]) // 'Rows 1 to 3 and 9' */
+export function rowsText(rows: readonly number[]): string {
+  const runs: [from: number, to: number][] = [];
+  for (const row of rows) {
+    const last = runs.at(-1);
+    if (last && row === last[1] + 1) last[1] = row;
+    else runs.push([row, row]);
+  }
+  const pieces = runs.flatMap(([from, to]) =>
+    to === from ? [`${from}`] : to === from + 1 ? [`${from}`, `${to}`] : [`${from} to ${to}`],
+  );
+  const list =
+    pieces.length === 1 ? pieces[0]! : `${pieces.slice(0, -1).join(', ')} and ${pieces.at(-1)}`;
+  return `${rows.length === 1 ? 'Row' : 'Rows'} ${list}`;
+}

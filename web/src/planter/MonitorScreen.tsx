@@ -2,11 +2,11 @@ import { compareMonitor } from '@sendero/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useTrenchCheck } from '../depth/useTrenchCheck.ts';
-import { BiasPicture } from './BiasPicture.tsx';
 import { LiveMonitor } from './LiveMonitor.tsx';
 import { LogImport } from './LogImport.tsx';
 import { MonitorFigures } from './MonitorFigures.tsx';
 import { verdictWords } from './monitorWords.ts';
+import { PopulationPicture } from './PopulationPicture.tsx';
 import type { PlanterLog } from './planterLogsApi.ts';
 import { useMonitorFigures } from './useMonitorFigures.ts';
 
@@ -54,7 +54,12 @@ function Monitor({ check }: { check: NonNullable<ReturnType<typeof useTrenchChec
                 .map((row) => (
                   <p key={row.row}>{verdictWords(row)}</p>
                 ))}
-              <BiasPicture rows={comparison.rows} machine={comparison.machine} />
+              <PopulationPicture
+                dropped={check.dropped!}
+                figures={figures}
+                comparison={comparison}
+                targetPerM2={check.planting.data.seedsPerM2}
+              />
               {comparison.singulation && (
                 <p>
                   Singulation: the monitor says{' '}

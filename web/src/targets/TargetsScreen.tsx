@@ -13,7 +13,7 @@ import {
   type Crop,
   type QuantityKind,
 } from '@sendero/core';
-import { NativeSelect } from '@mantine/core';
+import { NativeSelect, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useOne } from '../data/hooks.ts';
@@ -293,15 +293,12 @@ function QuickCard({ start }: { start: Start | null }) {
               entered={reserve}
               onEntered={setReserve}
             />
-            <label className="small">
-              Seeds in a bag (tag)
-              <input
-                className="gap-input"
-                inputMode="numeric"
-                value={bag}
-                onChange={(event) => setBag(event.currentTarget.value)}
-              />
-            </label>
+            <TextInput
+              label="Seeds in a bag (tag)"
+              inputMode="numeric"
+              value={bag}
+              onChange={(event) => setBag(event.currentTarget.value)}
+            />
             <QuantityInput
               label="Seed size (tag)"
               kind="seedSize"
@@ -346,16 +343,14 @@ function SeedsInLength({
   lengthText: string;
 }) {
   return (
-    <label>
-      <span style={{ fontWeight: 500 }}>Seeds in {lengthText}</span>
-      <input
-        className="gap-input"
-        inputMode="decimal"
-        value={value.text}
-        onChange={(event) => onChange(event.currentTarget.value)}
-        onBlur={onBlur}
-      />
-    </label>
+    <TextInput
+      label={`Seeds in ${lengthText}`}
+      size="md"
+      inputMode="decimal"
+      value={value.text}
+      onChange={(event) => onChange(event.currentTarget.value)}
+      onBlur={onBlur}
+    />
   );
 }
 

@@ -42,7 +42,7 @@ export function QuantityInput({ kind, entered, onEntered, problem, description, 
       value={entered.text}
       error={readingProblem ?? problem}
       rightSection={<span className="unit-hint">{units.symbol(kind)}</span>}
-      rightSectionWidth={48}
+      rightSectionWidth={Math.max(48, 14 + 9 * units.symbol(kind).length)}
       onChange={(event) => {
         const text = event.currentTarget.value;
         const next = units.read(text, kind);
