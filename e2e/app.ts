@@ -16,7 +16,7 @@ import { SERVER_FLAGS as flags } from '../scripts/lib/server.mjs';
 const SERVER_FLAGS = flags as string[];
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 
-const freePort = () =>
+export const freePort = () =>
   new Promise<number>((resolve) => {
     const probe = createServer().listen(0, '127.0.0.1', () => {
       const { port } = probe.address() as AddressInfo;

@@ -90,3 +90,67 @@ export async function startTestServer() {
     },
   };
 }
+
+/** Data of a planting and of a stand walk, without what they belong to. */
+export const PLANTING = {
+  planterId: null,
+  season: 2027,
+  crop: 'corn',
+  variety: 'AB-104',
+  plantedOn: '2027-04-28',
+  rowWidthM: 0.762,
+  seedsPerM2: 7.9,
+  depthTargetM: 0.05,
+  germination: 0.95,
+  fieldLoss: 0.05,
+};
+export const WALK = {
+  purpose: 'stand',
+  startedAt: '2027-05-26T13:00:00.000Z',
+  finishedAt: null,
+  method: 'oneRow',
+  lengthM: 5.31,
+  hoopDiameterM: null,
+};
+
+/** Grower → field → planting → walk → stop, and the ids. */
+export async function walkedField(person: TestPerson) {
+  const ids = {
+    grower: randomUUID(),
+    field: randomUUID(),
+    planting: randomUUID(),
+    walk: randomUUID(),
+    stop: randomUUID(),
+  };
+  const outcomes = [
+    await person.put('grower', ids.grower, { name: 'Halloran Mesa Farm' }),
+    await person.put('field', ids.field, {
+      growerId: ids.grower,
+      name: 'Long Forty',
+      areaM2: null,
+    }),
+    await person.put('planting', ids.planting, { ...PLANTING, fieldId: ids.field }),
+    await person.put('walk', ids.walk, { ...WALK, plantingId: ids.planting }),
+    await person.put('stop', ids.stop, {
+      walkId: ids.walk,
+      ordinal: 1,
+      travel: 'away',
+      chosen: false,
+    }),
+  ];
+  const refused = outcomes.find(({ outcome }) => outcome !== 'applied');
+  if (refused) throw new Error(`not applied: ${JSON.stringify(refused)}`);
+  return ids;
+}
+
+/** A count of one row at a stop. */
+export const count = (stopId: string, inStep: number, row = 1) => ({
+  stopId,
+  type: 'count',
+  row,
+  lengthM: 5.31,
+  rowWidthM: 0.762,
+  inStep,
+  oneBehind: 0,
+  twoBehind: 0,
+});

@@ -10,6 +10,9 @@ export interface MonitorFigure {
   singulation: number | null;
 }
 
+/** Bias that the interval must rule out before a monitor is said to agree. A default of this app. */
+export const AGREES_WITHIN = 0.1;
+
 export interface MonitorBias {
   row: number | null;
   monitorPerM2: number;
@@ -18,18 +21,27 @@ export interface MonitorBias {
   bias: number;
   interval: [lower: number, upper: number] | null;
   verdict: 'agrees' | 'reads high' | 'reads low' | 'cannot tell';
+  singulation: SingulationBias | null;
+}
+
+/** Monitor's singulation less the ground's share of slots filled singly, with the ground's interval. */
+export interface SingulationBias {
+  monitor: number;
+  bias: number;
+  interval: [lower: number, upper: number];
 }
 
 export interface MonitorComparison {
   rows: MonitorBias[];
   machine: MonitorBias | null;
-  /** Monitor's singulation less the ground's share of slots filled singly; null when not shown. */
-  singulation: { monitor: number; bias: number; interval: [number, number] } | null;
+  /** Over all rows; null when the monitor does not show it. */
+  singulation: SingulationBias | null;
 }
 
 /**
  * The monitor against the ground: the bias of each row's population with its interval, and of the
- * machine. Rows are called wrong after Holm's correction; the monitor knows nothing of depth.
+ * machine. Rows are called wrong after Holm's correction; a monitor agrees only when the interval rules
+ * out a bias of 10 % (default). The monitor knows nothing of depth.
  *
  * @param figures from the cab or a log, seeds per m²
  * @param dug from `droppedPopulation`
@@ -62,7 +74,11 @@ export function compareMonitor(
       dugPerM2: ground.perM2,
       bias,
       interval,
-      verdict: !interval ? 'cannot tell' : corrected[i]! > 0.05 ? 'agrees' : side(bias),
+      verdict: interval && corrected[i]! <= 0.05 ? side(bias) : agreement(interval),
+      singulation:
+        figure.singulation === null
+          ? null
+          : singulationAgainst(figure.singulation, ground.singulation),
     };
   });
   const whole = figures.find(({ row }) => row === null);
@@ -82,8 +98,13 @@ const against = (perM2: number, [lower, upper]: [number, number]): [number, numb
   perM2 / upper - 1,
   lower > 0 ? perM2 / lower - 1 : Infinity,
 ];
+/** Not shown to be wrong is not yet right: the interval must also lie near the ground. */
+const agreement = (interval: [number, number] | null): MonitorBias['verdict'] =>
+  interval && interval[0] >= -AGREES_WITHIN && interval[1] <= AGREES_WITHIN
+    ? 'agrees'
+    : 'cannot tell';
 const judged = (interval: [number, number] | null, bias: number): MonitorBias['verdict'] =>
-  !interval ? 'cannot tell' : interval[0] <= 0 && interval[1] >= 0 ? 'agrees' : side(bias);
+  interval && (interval[0] > 0 || interval[1] < 0) ? side(bias) : agreement(interval);
 
 function machineFrom(perM2: number, dug: DroppedPopulation): MonitorBias {
   const { perM2: dugPerM2, intervalPerM2 } = dug.machine;
@@ -96,6 +117,7 @@ function machineFrom(perM2: number, dug: DroppedPopulation): MonitorBias {
     bias,
     interval,
     verdict: judged(interval, bias),
+    singulation: null,
   };
 }
 
@@ -110,22 +132,29 @@ function machineFromRows(rows: readonly MonitorBias[], dug: DroppedPopulation): 
     bias,
     interval,
     verdict: judged(interval, bias),
+    singulation: null,
   };
 }
 
-function singulationBias(figures: readonly MonitorFigure[], dug: DroppedPopulation) {
+const singulationAgainst = (
+  monitor: number,
+  { share, lower, upper }: DroppedPopulation['singulation'],
+): SingulationBias => ({
+  monitor,
+  bias: monitor - share,
+  interval: [monitor - upper, monitor - lower],
+});
+
+function singulationBias(
+  figures: readonly MonitorFigure[],
+  dug: DroppedPopulation,
+): SingulationBias | null {
   const shown = figures.flatMap(({ row, singulation }) =>
     singulation === null ? [] : [{ row, singulation }],
   );
   if (shown.length === 0) return null;
-  const whole = shown.find(({ row }) => row === null);
-  const monitor = whole
-    ? whole.singulation
-    : shown.reduce((sum, { singulation }) => sum + singulation, 0) / shown.length;
-  const { share, lower, upper } = dug.singulation;
-  return {
-    monitor,
-    bias: monitor - share,
-    interval: [monitor - upper, monitor - lower] as [number, number],
-  };
+  const monitor =
+    shown.find(({ row }) => row === null)?.singulation ??
+    shown.reduce((sum, { singulation }) => sum + singulation, 0) / shown.length;
+  return singulationAgainst(monitor, dug.singulation);
 }

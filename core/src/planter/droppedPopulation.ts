@@ -12,6 +12,8 @@ export interface DroppedRow {
   perM2: number;
   /** 95 % interval; the upper end is Infinity when the readings cannot exclude it. Null while there is no spread. */
   intervalPerM2: [lower: number, upper: number] | null;
+  /** Slots with exactly one seed, against the target spacing, with the Wilson interval. */
+  singulation: { share: number; lower: number; upper: number };
 }
 
 export interface DroppedPopulation {
@@ -66,22 +68,27 @@ export function droppedPopulation(
         populationAtSpacing({ rowWidthM, spacingM: gap[1] }),
         gap[0] > 0 ? populationAtSpacing({ rowWidthM, spacingM: gap[0] }) : Infinity,
       ],
+      singulation: singulationOf([gapsM], targetSpacingM),
     };
   });
-  const spaced = analyseSpacing(
-    used.map(({ gapsM }) => ({ positionsM: positions(gapsM) })),
-    { referenceM: targetSpacingM },
-  );
   return {
     rows: found,
     df,
     machine: meanOverRows(found.map(({ perM2 }) => perM2)),
-    // The quality-of-feed index as a share of slots, so that it carries an interval.
-    singulation: wilsonInterval(
-      Math.max(0, spaced.singles + spaced.misses - spaced.multiples),
-      Math.max(1, spaced.slots),
+    singulation: singulationOf(
+      used.map(({ gapsM }) => gapsM),
+      targetSpacingM,
     ),
   };
+}
+
+/** The quality-of-feed index as a share of slots, so that it carries an interval. */
+function singulationOf(runs: readonly (readonly number[])[], targetSpacingM: number) {
+  const { singles, misses, multiples, slots } = analyseSpacing(
+    runs.map((gapsM) => ({ positionsM: positions(gapsM) })),
+    { referenceM: targetSpacingM },
+  );
+  return wilsonInterval(Math.max(0, singles + misses - multiples), Math.max(1, slots));
 }
 
 const positions = (gapsM: readonly number[]) =>

@@ -4,6 +4,7 @@ export {
   type MonitorBias,
   type MonitorComparison,
   type MonitorFigure,
+  type SingulationBias,
 } from './compareMonitor.ts';
 export {
   LOG_FIELD_NAMES,

@@ -58,7 +58,7 @@ describe('monitor against ground', () => {
       dug,
     );
     expect(machine!.verdict).toBe('agrees');
-    expect(rows.every(({ verdict }) => verdict === 'agrees')).toBe(true);
+    expect(rows.filter(({ verdict }) => verdict.startsWith('reads'))).toEqual([]);
   });
   it('one row whose sensor counts double is named, and only that', () => {
     const { rows } = compareMonitor(
@@ -69,9 +69,26 @@ describe('monitor against ground', () => {
       })),
       dug,
     );
-    expect(rows.filter(({ verdict }) => verdict !== 'agrees')).toMatchObject([
+    expect(rows.filter(({ verdict }) => verdict.startsWith('reads'))).toMatchObject([
       { row: 5, verdict: 'reads high' },
     ]);
+  });
+  it('singulation is held against the ground row by row too', () => {
+    const { rows } = compareMonitor([{ row: 2, perM2: truth, singulation: 0.99 }], dug);
+    const ground = dug.rows.find(({ row }) => row === 2)!.singulation;
+    expect(rows[0]!.singulation).toEqual({
+      monitor: 0.99,
+      bias: 0.99 - ground.share,
+      interval: [0.99 - ground.upper, 0.99 - ground.lower],
+    });
+  });
+  it('too few distances neither accuse nor acquit', () => {
+    const few = droppedPopulation(
+      dug.rows.map(({ row }) => ({ row, gapsM: [0.15, 0.18] })),
+      W,
+    );
+    const { rows } = compareMonitor([{ row: 5, perM2: truth * 1.12, singulation: null }], few);
+    expect(rows[0]!.verdict).toBe('cannot tell');
   });
   it('the machine’s figure alone is judged too', () => {
     const { machine, singulation } = compareMonitor(
@@ -81,6 +98,7 @@ describe('monitor against ground', () => {
     expect(machine!.verdict).toBe('reads low');
     expect(machine!.bias).toBeCloseTo((truth * 0.9) / dug.machine.perM2 - 1, 9);
     expect(singulation!.monitor).toBe(0.98);
+    expect(singulation!.bias).toBeCloseTo(0.98 - dug.singulation.share, 9);
   });
 });
 

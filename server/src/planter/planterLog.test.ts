@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as wait } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startTestServer, type TestPerson } from '../testing.ts';
+import { startTestServer, walkedField, type TestPerson } from '../testing.ts';
 import type { LogState } from './logStore.ts';
 
 let app: Awaited<ReturnType<typeof startTestServer>>;
@@ -12,30 +12,7 @@ beforeAll(async () => {
   app = await startTestServer();
   ({ noor } = await app.workspace());
   ({ noor: stranger } = await app.workspace());
-  const [growerId, fieldId] = [randomUUID(), randomUUID()];
-  plantingId = randomUUID();
-  await noor.put('grower', growerId, { name: 'Halloran Mesa Farm' });
-  await noor.put('field', fieldId, {
-    growerId,
-    name: 'Long Forty',
-    areaM2: null,
-    soil: '',
-    asTyped: {},
-  });
-  await noor.put('planting', plantingId, {
-    fieldId,
-    planterId: null,
-    season: 2027,
-    crop: 'corn',
-    variety: 'AB-104',
-    plantedOn: '2027-04-28',
-    rowWidthM: 0.762,
-    seedsPerM2: 7.9,
-    depthTargetM: 0.0508,
-    germination: 0.95,
-    fieldLoss: 0.05,
-    asTyped: {},
-  });
+  plantingId = (await walkedField(noor)).planting;
 });
 afterAll(() => app.close());
 

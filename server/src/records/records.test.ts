@@ -1,72 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { KIND_NAMES, type Kept, type Outcome } from '@sendero/core';
-import fc from 'fast-check';
+import { type Kept, type Outcome } from '@sendero/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { startTestServer, type TestPerson } from '../testing.ts';
+import { WALK, count, startTestServer, walkedField, type TestPerson } from '../testing.ts';
 
 let app: Awaited<ReturnType<typeof startTestServer>>;
 beforeAll(async () => void (app = await startTestServer()));
 afterAll(() => app.close());
 
-const PLANTING = {
-  planterId: null,
-  season: 2027,
-  crop: 'corn',
-  variety: 'AB-104',
-  plantedOn: '2027-04-28',
-  rowWidthM: 0.762,
-  seedsPerM2: 7.9,
-  depthTargetM: 0.05,
-  germination: 0.95,
-  fieldLoss: 0.05,
-};
-const WALK = {
-  purpose: 'stand',
-  startedAt: '2027-05-26T13:00:00.000Z',
-  finishedAt: null,
-  method: 'oneRow',
-  lengthM: 5.31,
-  hoopDiameterM: null,
-};
-
-/** Grower → field → planting → walk → stop, and the ids. */
-async function walkedField(person: TestPerson) {
-  const ids = {
-    grower: randomUUID(),
-    field: randomUUID(),
-    planting: randomUUID(),
-    walk: randomUUID(),
-    stop: randomUUID(),
-  };
-  for (const outcome of [
-    await person.put('grower', ids.grower, { name: 'Halloran Mesa Farm' }),
-    await person.put('field', ids.field, {
-      growerId: ids.grower,
-      name: 'Long Forty',
-      areaM2: null,
-    }),
-    await person.put('planting', ids.planting, { ...PLANTING, fieldId: ids.field }),
-    await person.put('walk', ids.walk, { ...WALK, plantingId: ids.planting }),
-    await person.put('stop', ids.stop, {
-      walkId: ids.walk,
-      ordinal: 1,
-      travel: 'away',
-      chosen: false,
-    }),
-  ])
-    expect(outcome).toMatchObject({ outcome: 'applied' });
-  return ids;
-}
-const count = (stopId: string, inStep: number, row = 1) => ({
-  stopId,
-  type: 'count',
-  row,
-  lengthM: 5.31,
-  rowWidthM: 0.762,
-  inStep,
-  oneBehind: 0,
-  twoBehind: 0,
-});
 const changes = async (person: TestPerson, query = '') =>
   (await (await person.get(`/changes${query}`)).json()) as {
     changes: { seq: number; record: Kept }[];
@@ -312,114 +252,5 @@ describe('deleting', () => {
       outcome: 'refused',
       problems: { op: expect.stringMatching(/cannot be deleted/) },
     });
-  });
-});
-
-describe('the door', () => {
-  it('asks to sign in', async () => {
-    const response = await fetch(`${app.url}/changes`);
-    expect(response.status).toBe(401);
-    expect(response.headers.get('content-type')).toMatch(/problem\+json/);
-    expect(await response.json()).toMatchObject({ detail: expect.stringMatching(/Sign in again/) });
-  });
-
-  it.each([
-    ['/changes?after=-1'],
-    ['/changes?after=x'],
-    ['/changes?season=99999'],
-    ['/changes?after=1&after=2'],
-  ])('%s is a bad parameter, said plainly', async (path) => {
-    const { noor } = await app.workspace();
-    const response = await noor.get(path);
-    expect(response.status).toBe(400);
-    expect(((await response.json()) as { detail: string }).detail).toMatch(/whole number/);
-  });
-
-  it('describes itself', async () => {
-    const document = (await (await fetch(`${app.url}/openapi.json`)).json()) as {
-      openapi: string;
-      components: { schemas: Record<string, { required?: string[] }> };
-    };
-    expect(document.openapi).toBe('3.1.0');
-    expect(document.components.schemas.plantingData!.required).toContain('plantedOn');
-  });
-
-  it('never answers 500, whatever is sent', { timeout: 120_000 }, async () => {
-    const { noor } = await app.workspace();
-    const ids = await walkedField(noor);
-    const id = fc.oneof(fc.constantFrom(...Object.values(ids)), fc.uuid());
-    const odd = fc.oneof(
-      fc.jsonValue(),
-      fc.string({ unit: 'binary' }),
-      fc.double(),
-      fc.bigInt().map(Number),
-      fc.constantFrom('0000-01-01T00:00:00Z', '9999-12-31', '\u0000', '\ud800', -0, 1e308),
-    );
-    const data = fc.oneof(
-      odd,
-      fc.record({
-        ...Object.fromEntries(
-          Object.entries({ ...PLANTING, fieldId: ids.field }).map(([name, value]) => [
-            name,
-            fc.oneof({ weight: 8, arbitrary: fc.constant(value) }, { weight: 1, arbitrary: odd }),
-          ]),
-        ),
-      }),
-      fc.record({
-        ...Object.fromEntries(
-          Object.entries({ ...WALK, plantingId: ids.planting }).map(([name, value]) => [
-            name,
-            fc.oneof({ weight: 8, arbitrary: fc.constant(value) }, { weight: 1, arbitrary: odd }),
-          ]),
-        ),
-      }),
-      fc.record({
-        ...Object.fromEntries(
-          Object.entries(count(ids.stop, 3)).map(([name, value]) => [
-            name,
-            fc.oneof({ weight: 8, arbitrary: fc.constant(value) }, { weight: 1, arbitrary: odd }),
-          ]),
-        ),
-      }),
-    );
-    const change = fc.record({
-      op: fc.constantFrom('put', 'delete', 'restore'),
-      kind: fc.constantFrom(...KIND_NAMES),
-      id,
-      baseRevision: fc.nat(3),
-      data,
-    });
-    const commit = fc.record({
-      id: fc.uuid(),
-      madeAt: fc.oneof(
-        { weight: 6, arbitrary: fc.constant('2027-05-26T13:00:00.000Z') },
-        { weight: 1, arbitrary: odd },
-      ),
-      changes: fc.array(change, { minLength: 1, maxLength: 4 }),
-    });
-    const body = fc.oneof(
-      {
-        weight: 6,
-        arbitrary: fc
-          .record({ commits: fc.array(commit, { minLength: 1, maxLength: 4 }) })
-          .map((value) => JSON.stringify(value)),
-      },
-      { weight: 1, arbitrary: odd.map((value) => JSON.stringify(value) ?? '') },
-      { weight: 1, arbitrary: fc.string() },
-    );
-    await fc.assert(
-      fc.asyncProperty(body, async (sent) => {
-        expect((await noor.post('/commits', sent)).status).toBeLessThan(500);
-        expect((await noor.get('/changes')).status).toBe(200);
-      }),
-      { numRuns: 400 },
-    );
-  });
-
-  it('a CSV of letters is refused with a problem that says so', async () => {
-    const { noor } = await app.workspace();
-    const response = await noor.post('/commits', 'row,count\nfour,many');
-    expect(response.status).toBe(400);
-    expect(((await response.json()) as { detail: string }).detail).toMatch(/well-formed JSON/);
   });
 });

@@ -119,29 +119,29 @@ function Adviser({
           ))}
         </section>
       )}
+      <div className="schools" role="radiogroup" aria-label="Schools">
+        {advice.schools.map((one) => (
+          <button
+            key={one.school}
+            className="method"
+            role="radio"
+            aria-checked={one.school === shown.school}
+            onClick={() => setSchool(one.school)}
+          >
+            <span className="small">{SCHOOL_WORDS[one.school].label}</span>
+            <div className="figure" style={{ fontSize: '2rem' }} data-school={one.school}>
+              {units.number(one.depthM, 'seedDepth')}
+              <span className="unit">{units.symbol('seedDepth')}</span>
+            </div>
+            <span className="small soft">
+              allowed {units.number(one.rangeM[0], 'seedDepth')} –{' '}
+              {units.show(one.rangeM[1], 'seedDepth')}
+            </span>
+          </button>
+        ))}
+      </div>
       <div className="columns two">
         <section className="stack">
-          <div className="schools" role="radiogroup" aria-label="Schools">
-            {advice.schools.map((one) => (
-              <button
-                key={one.school}
-                className="method"
-                role="radio"
-                aria-checked={one.school === shown.school}
-                onClick={() => setSchool(one.school)}
-              >
-                <span className="small">{SCHOOL_WORDS[one.school].label}</span>
-                <div className="figure" style={{ fontSize: '2rem' }} data-school={one.school}>
-                  {units.number(one.depthM, 'seedDepth')}
-                  <span className="unit">{units.symbol('seedDepth')}</span>
-                </div>
-                <span className="small soft">
-                  allowed {units.number(one.rangeM[0], 'seedDepth')} –{' '}
-                  {units.show(one.rangeM[1], 'seedDepth')}
-                </span>
-              </button>
-            ))}
-          </div>
           <p className="small soft">
             {advice.partM >= 0.0029
               ? `Here the schools part by ${units.show(advice.partM, 'seedDepth')}.`

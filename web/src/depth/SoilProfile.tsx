@@ -30,8 +30,8 @@ export function SoilProfile({
 }: Props) {
   const units = useUnits();
   const { ref, width: room } = useDrawingWidth(640);
-  const left = 44;
-  const column = Math.max(26, (room - left - 4) / Math.max(1, rows.length));
+  const left = 40;
+  const column = Math.max(22, (room - left - 4) / Math.max(1, rows.length));
   const width = left + column * rows.length + 4;
   const depths = rows.flatMap(({ seeds }) => seeds.flatMap(({ depthM }) => depthM ?? []));
   const deepest = Math.max(targetM + 3 * toleranceM, dryLayerM ?? 0, ...depths) + 0.008;
@@ -49,7 +49,7 @@ export function SoilProfile({
     })
     .join('; ');
   return (
-    <div ref={ref} className="scroll-x">
+    <div ref={ref} className="scroll-x" tabIndex={width > room ? 0 : undefined}>
       <svg
         width={width}
         height={height}

@@ -11,7 +11,7 @@ import { PhotoPicture } from '../photos/PhotoPicture.tsx';
 import { SoilProfile, SoilProfileKey } from './SoilProfile.tsx';
 import { TooShallow } from './TooShallow.tsx';
 import { trenchFindingWords } from './trenchFindingWords.ts';
-import { rowsText } from './trenchWords.ts';
+import { FEEL_WORDS, rowsText } from './trenchWords.ts';
 import { useTrenchCheck, type TrenchCheck } from './useTrenchCheck.ts';
 
 /** What a trench check means: which rows to correct, by how much, and whether it worked. */
@@ -182,6 +182,7 @@ function Figures({ check }: { check: TrenchCheck }) {
   const units = useUnits();
   const { depths, moisture } = check;
   if (!depths) return null;
+  const ground = check.stops.findLast(({ ground: one }) => one)?.ground?.data;
   return (
     <dl className="facts sheet">
       <dt>Mean over rows</dt>
@@ -199,6 +200,18 @@ function Figures({ check }: { check: TrenchCheck }) {
       </dd>
       <dt>SD inside a row</dt>
       <dd>{depths.withinRowSdM === null ? '–' : units.show(depths.withinRowSdM, 'depthSpread')}</dd>
+      {ground && (ground.dryLayerM !== null || ground.feel) && (
+        <>
+          <dt>Dry layer</dt>
+          <dd>
+            {ground.dryLayerM === null ? 'not measured' : units.show(ground.dryLayerM, 'seedDepth')}
+            {ground.feel ? `, feels ${FEEL_WORDS[ground.feel]}` : ''}
+            {ground.sensor !== null && ground.sensorAdequate !== null
+              ? `, sensor ${ground.sensor} (adequate from ${ground.sensorAdequate})`
+              : ''}
+          </dd>
+        </>
+      )}
       <dt>In moisture</dt>
       <dd>
         {moisture.judged === 0
@@ -215,7 +228,7 @@ function RowTable({ check }: { check: TrenchCheck }) {
   return (
     <details className="sheet">
       <summary>Row by row in figures</summary>
-      <div className="scroll-x">
+      <div className="scroll-x" tabIndex={0} role="region" aria-label="Figures by row">
         <table className="figures">
           <thead>
             <tr>

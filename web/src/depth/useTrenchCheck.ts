@@ -150,7 +150,8 @@ function readCheck(
       })),
     ),
   }));
-  const trenchRows = [...byRow].map(([row, digs]) => {
+  const inOrder = [...byRow].sort(([a], [b]) => a - b);
+  const trenchRows = inOrder.map(([row, digs]) => {
     const seeds = drawn.find((one) => one.row === row)!.seeds.filter(({ moist }) => moist !== null);
     const { data } = digs.at(-1)!.held;
     return {
@@ -161,7 +162,7 @@ function readCheck(
       closingWheel: data.settings.closingWheel,
     };
   });
-  const gaps = [...byRow].map(([row, digs]) => ({
+  const gaps = inOrder.map(([row, digs]) => ({
     row,
     gapsM: digs.flatMap(({ held }) => held.data.gapsM),
   }));

@@ -1,11 +1,12 @@
-import { compareMonitor } from '@sendero/core';
+import { compareMonitor, type MonitorBias } from '@sendero/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useTrenchCheck } from '../depth/useTrenchCheck.ts';
 import { LiveMonitor } from './LiveMonitor.tsx';
 import { LogImport } from './LogImport.tsx';
 import { MonitorFigures } from './MonitorFigures.tsx';
-import { verdictWords } from './monitorWords.ts';
+import { biasText, verdictWords } from './monitorWords.ts';
+import { useUnits } from '../units/useUnits.ts';
 import { PopulationPicture } from './PopulationPicture.tsx';
 import type { PlanterLog } from './planterLogsApi.ts';
 import { useMonitorFigures } from './useMonitorFigures.ts';
@@ -69,6 +70,7 @@ function Monitor({ check }: { check: NonNullable<ReturnType<typeof useTrenchChec
                   {signedPoints(comparison.singulation.interval[1])}).
                 </p>
               )}
+              <RowFigures rows={comparison.rows} />
               {light.length > 0 && (
                 <p className="rule-left signal">
                   Gauge wheels carried next to nothing:{' '}
@@ -123,6 +125,47 @@ function Monitor({ check }: { check: NonNullable<ReturnType<typeof useTrenchChec
         </div>
       </div>
     </div>
+  );
+}
+
+/** The comparison row by row, in figures. */
+function RowFigures({ rows }: { rows: MonitorBias[] }) {
+  const units = useUnits();
+  if (rows.length === 0) return null;
+  return (
+    <details>
+      <summary>Row by row in figures</summary>
+      <div className="scroll-x" tabIndex={0} role="region" aria-label="Monitor by row">
+        <table className="figures">
+          <thead>
+            <tr>
+              <th>Row</th>
+              <th>Monitor, {units.symbol('population')}</th>
+              <th>Dug, {units.symbol('population')}</th>
+              <th>Bias</th>
+              <th>Singulation, monitor</th>
+              <th>Bias of it</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row) => (
+              <tr key={row.row}>
+                <td>{row.row}</td>
+                <td>{units.number(row.monitorPerM2, 'population')}</td>
+                <td>{units.number(row.dugPerM2, 'population')}</td>
+                <td>{biasText(row)}</td>
+                <td>{row.singulation ? `${(100 * row.singulation.monitor).toFixed(1)} %` : '–'}</td>
+                <td>
+                  {row.singulation
+                    ? `${signedPoints(row.singulation.bias)} (${signedPoints(row.singulation.interval[0])} to ${signedPoints(row.singulation.interval[1])})`
+                    : '–'}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </details>
   );
 }
 
