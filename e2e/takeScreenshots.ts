@@ -1,5 +1,7 @@
 // Refreshes docs/screenshots from a running demo: npm start, then npm run screenshots [name …].
 import { chromium, type Page } from '@playwright/test';
+import { demoScenario, DEMO_PLANTINGS, simulatePlanterLog } from '@sendero/core/simulation';
+import { logText } from '@sendero/stand-ins';
 
 const base = process.env.BASE_URL ?? 'http://127.0.0.1:4180';
 const only = process.argv.slice(2);
@@ -22,6 +24,17 @@ const capture = async (page: Page) => {
   await open('Long Forty')(page);
   await page.getByRole('link', { name: 'Counts' }).first().click();
   await page.getByTestId('stop-density').waitFor();
+};
+
+const trenchResult = async (page: Page) => {
+  await open('Long Forty')(page);
+  await page.getByRole('link', { name: /^Trench check, done/ }).click();
+  await page.getByTestId('trench-verdict').waitFor();
+};
+const trench = async (page: Page) => {
+  await trenchResult(page);
+  await page.getByRole('link', { name: 'Back to the rows' }).click();
+  await page.locator('[data-row="4"]').first().click();
 };
 
 const DESK = { width: 1280, height: 800 };
@@ -78,6 +91,56 @@ const shots: {
     },
   },
   { name: 'result-phone', size: PHONE, go: result('Ditch Block') },
+  { name: 'targets', size: DESK, go: (page) => page.goto(`${base}/targets`) },
+  {
+    name: 'how-deep',
+    size: DESK,
+    whole: true,
+    go: async (page) => {
+      await page.goto(`${base}/depth`);
+      await page.getByLabel('Dry layer').fill('2 1/4');
+      await page.getByRole('button', { name: 'sand' }).click();
+      await page.getByRole('button', { name: 'dry and windy' }).click();
+    },
+  },
+  {
+    name: 'trench-start-phone',
+    size: PHONE,
+    go: async (page) => {
+      await page.getByRole('button', { name: 'Check', exact: true }).click();
+      await page.getByText('Treated seed:').waitFor();
+    },
+  },
+  { name: 'trench-phone', size: PHONE, go: trench },
+  { name: 'trench', size: DESK, whole: true, go: trench },
+  {
+    name: 'trench-result',
+    size: DESK,
+    whole: true,
+    go: trenchResult,
+  },
+  {
+    name: 'monitor',
+    size: DESK,
+    whole: true,
+    go: async (page) => {
+      await trenchResult(page);
+      await page.getByRole('link', { name: /^Monitor against ground/ }).click();
+      const log = simulatePlanterLog({
+        scenario: demoScenario(DEMO_PLANTINGS[0]!),
+        seed: 4,
+        startAt: '2027-04-28T08:00:00Z',
+        sensorBias: { 5: 2 },
+      });
+      await page.locator('input[type=file]').setInputFiles({
+        name: 'goose, Long Forty.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from([...logText(log, 12_000, 'csv')].join('')),
+      });
+      await page.getByRole('button', { name: 'Read the log' }).click();
+      await page.getByText('12,000 records').first().waitFor();
+    },
+  },
   { name: 'device', size: DESK, go: (page) => page.goto(`${base}/device`) },
 ];
 

@@ -16,4 +16,4 @@ export {
   type MappedColumn,
 } from './logFields.ts';
 export { guessLogMapping, makeLogReader, missingFields, type LogLine } from './readLog.ts';
-export { LIGHT_LOAD_N, runningLog, type LogRow } from './summariseLog.ts';
+export { LIGHT_LOAD_N, runningLog, type LogRow, type PlanterLog } from './summariseLog.ts';

@@ -72,3 +72,24 @@ export function runningLog() {
     },
   };
 }
+
+/** A planter log as the server tells of it: the log itself stays there. */
+export interface PlanterLog {
+  id: string;
+  plantingId: string;
+  name: string;
+  status: 'reading' | 'done' | 'cancelled' | 'failed';
+  problem: string | null;
+  /** Size of the file, 0 when not known, and how much of it has been read. */
+  bytes: number;
+  bytesRead: number;
+  records: number;
+  broken: number;
+  /** The first broken lines with their numbers in the file. */
+  brokenLines: { line: number; problem: string }[];
+  /** What it says by row, once read. */
+  summary: LogRow[];
+  startedAt: string;
+  heardAt: string;
+  finishedAt: string | null;
+}

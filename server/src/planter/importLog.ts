@@ -7,12 +7,13 @@ import {
   type LogLine,
   type LogMapping,
   type LogRecord,
+  type PlanterLog,
 } from '@sendero/core';
 import type { Client } from 'pg';
 import { from as copyFrom, type CopyStreamQuery } from 'pg-copy-streams';
 import type { Database } from '../database/openDatabase.ts';
 import { byteCounter, readLogStream, type LogFormat } from './logSource.ts';
-import { heardFrom, openLog, type LogState } from './logStore.ts';
+import { heardFrom, openLog } from './logStore.ts';
 
 export interface LogUpload {
   id: string;
@@ -51,7 +52,7 @@ export async function importLog(
   workspaceId: string,
   upload: LogUpload,
   source: Readable,
-): Promise<LogState> {
+): Promise<PlanterLog> {
   await openLog(database, workspaceId, upload);
   let bytesRead = 0;
   let records = 0;
@@ -161,7 +162,7 @@ export async function importLog(
 }
 
 type LastWord = Pick<
-  LogState,
+  PlanterLog,
   'bytesRead' | 'records' | 'broken' | 'status' | 'problem' | 'brokenLines' | 'summary'
 >;
 
@@ -170,12 +171,12 @@ async function heardLast(
   workspaceId: string,
   id: string,
   word: LastWord,
-): Promise<LogState> {
+): Promise<PlanterLog> {
   const now = new Date();
   await database.models.planterLog.update(
     { ...word, heardAt: now, finishedAt: now },
     { where: { workspaceId, id } },
   );
   const row = await database.models.planterLog.findOne({ where: { workspaceId, id } });
-  return row!.get({ plain: true }) as LogState;
+  return row!.get({ plain: true }) as PlanterLog;
 }

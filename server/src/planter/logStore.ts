@@ -1,27 +1,7 @@
-import type { LogRow } from '@sendero/core';
+import type { PlanterLog } from '@sendero/core';
 import type { Database } from '../database/openDatabase.ts';
 import { ProblemError } from '../api/problems.ts';
 import type { LogUpload } from './importLog.ts';
-
-/** A planter log as the server tells of it. */
-export interface LogState {
-  id: string;
-  plantingId: string;
-  name: string;
-  status: 'reading' | 'done' | 'cancelled' | 'failed';
-  problem: string | null;
-  bytes: number;
-  bytesRead: number;
-  records: number;
-  broken: number;
-  /** The first broken lines with their numbers. */
-  brokenLines: { line: number; problem: string }[];
-  /** What it says by row, once read. */
-  summary: LogRow[];
-  startedAt: string;
-  heardAt: string;
-  finishedAt: string | null;
-}
 
 /** Silence after which a reading log counts as broken off: its server is gone. */
 const SILENT_MS = 30_000;
@@ -58,12 +38,12 @@ export async function heardFrom(
   workspaceId: string,
   id: string,
   progress: { bytesRead: number; records: number; broken: number },
-): Promise<LogState['status'] | undefined> {
+): Promise<PlanterLog['status'] | undefined> {
   const [, rows] = await database.models.planterLog.update(
     { ...progress, heardAt: new Date() },
     { where: { workspaceId, id }, returning: ['status'] },
   );
-  return rows[0]?.get('status') as LogState['status'] | undefined;
+  return rows[0]?.get('status') as PlanterLog['status'] | undefined;
 }
 
 /** The logs of a planting, newest first. */
@@ -71,13 +51,13 @@ export async function logsOf(
   database: Database,
   workspaceId: string,
   plantingId: string,
-): Promise<LogState[]> {
+): Promise<PlanterLog[]> {
   const rows = await database.models.planterLog.findAll({
     where: { workspaceId, plantingId },
     order: [['startedAt', 'DESC']],
   });
   return rows.map((row) => {
-    const state = row.get({ plain: true }) as LogState;
+    const state = row.get({ plain: true }) as PlanterLog;
     const silent = Date.now() - new Date(state.heardAt).getTime() > SILENT_MS;
     return state.status === 'reading' && silent
       ? { ...state, status: 'failed', problem: 'The server stopped while reading: send it again.' }

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { setTimeout as wait } from 'node:timers/promises';
+import type { PlanterLog } from '@sendero/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startTestServer, walkedField, type TestPerson } from '../testing.ts';
-import type { LogState } from './logStore.ts';
 
 let app: Awaited<ReturnType<typeof startTestServer>>;
 let noor: TestPerson;
@@ -46,7 +46,7 @@ describe('reading a planter log', () => {
   it('keeps the good lines, reports the broken ones by their number', async () => {
     const id = randomUUID();
     const file = `time,row,pop\r\n${line(1, 1)}\r\n${line(1, 2, 'x')}\r\n\r\n${line(2, 1, 31000)}\r\n2027-04-28T08\r\n${line(2, 2)}\r\n`;
-    const state = (await (await noor.send('POST', address({ id }), file)).json()) as LogState;
+    const state = (await (await noor.send('POST', address({ id }), file)).json()) as PlanterLog;
     expect(state).toMatchObject({ status: 'done', records: 3, broken: 2, bytesRead: file.length });
     expect(state.brokenLines).toMatchObject([
       { line: 3, problem: expect.stringMatching(/pop is “x”/) },
@@ -131,10 +131,10 @@ describe('reading a planter log', () => {
     });
     const answer = noor
       .send('POST', address({ id }), endless, abort.signal)
-      .then((response) => response.json() as Promise<LogState>);
+      .then((response) => response.json() as Promise<PlanterLog>);
     const state = async () => {
       const { logs } = (await (await noor.get(`/plantings/${plantingId}/planter-logs`)).json()) as {
-        logs: LogState[];
+        logs: PlanterLog[];
       };
       return logs.find((log) => log.id === id);
     };

@@ -139,71 +139,8 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
       onChoose={choose}
     />
   );
-  return (
-    <div className="stack" style={{ gap: '0.6rem' }}>
-      <div className="field-head">
-        <Link
-          to={`/plantings/${check.planting.id}`}
-          className="tool bare"
-          aria-label={`Leave the check, back to ${check.field.name}`}
-        >
-          <ArrowLeftIcon width={22} height={22} aria-hidden />
-        </Link>
-        <div>
-          <h1>{check.field.name}</h1>
-          <div className="small soft">
-            {stop.data.ordinal > 1 && order.length < check.rows.length
-              ? `dig again: ${rowsText(order).toLowerCase()}`
-              : `${done} of ${order.length} rows, ${units.show(targetM, 'seedDepth')}`}
-            {check.walk.data.readTo === 'top' ? ', read to the top' : ''}
-          </div>
-        </div>
-        <span className="spacer" />
-        <SyncStatus />
-      </div>
-      {desk ? (
-        <div className="columns two">
-          <DepthGrid
-            check={check}
-            rows={rows}
-            order={order}
-            chosen={row}
-            onChoose={choose}
-            onUndo={undo}
-          />
-          <aside className="stack" style={{ gap: '0.6rem' }} aria-label={`Row ${row}`}>
-            {profile}
-            <Tabs tab={tab === 'depth' ? 'furrow' : tab} onTab={setTab} skip="depth" row={row} />
-            <Panel
-              {...{ tab: tab === 'depth' ? 'furrow' : tab, current, rows, stop, settingsForAll }}
-            />
-          </aside>
-        </div>
-      ) : (
-        <>
-          {profile}
-          <Tabs tab={tab} onTab={setTab} row={row} />
-          {tab === 'depth' ? (
-            <>
-              <SeedChips
-                seeds={current.seeds}
-                wanted={seedsPerRow}
-                chosen={at}
-                onChoose={setAt}
-                onSeeds={(seeds) => rows.write({ ...current, seeds })}
-              />
-              <DepthPad
-                whole={whole}
-                onWhole={setWhole}
-                gauge={gauge}
-                onDepth={(depthM, typed, by) => addSeed({ depthM, typed, moist: null, by })}
-              />
-            </>
-          ) : (
-            <Panel {...{ tab, current, rows, stop, settingsForAll }} />
-          )}
-        </>
-      )}
+  const actions = (
+    <>
       {rows.problem && (
         <p className="warn" role="alert">
           {rows.problem}
@@ -251,6 +188,77 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
             Finish with the rows dug so far
           </button>
         )}
+    </>
+  );
+  return (
+    <div className="stack" style={{ gap: '0.6rem' }}>
+      <div className="field-head">
+        <Link
+          to={`/plantings/${check.planting.id}`}
+          className="tool bare"
+          aria-label={`Leave the check, back to ${check.field.name}`}
+        >
+          <ArrowLeftIcon width={22} height={22} aria-hidden />
+        </Link>
+        <div>
+          <h1>{check.field.name}</h1>
+          <div className="small soft">
+            {stop.data.ordinal > 1 && order.length < check.rows.length
+              ? `dig again: ${rowsText(order).toLowerCase()}`
+              : `${done} of ${order.length} rows, ${units.show(targetM, 'seedDepth')}`}
+            {check.walk.data.readTo === 'top' ? ', read to the top' : ''}
+          </div>
+        </div>
+        <span className="spacer" />
+        <SyncStatus />
+      </div>
+      {desk ? (
+        <div className="columns two">
+          <div className="stack" style={{ gap: '0.6rem' }}>
+            <DepthGrid
+              check={check}
+              rows={rows}
+              order={order}
+              chosen={row}
+              onChoose={choose}
+              onUndo={undo}
+            />
+            {actions}
+          </div>
+          <aside className="stack" style={{ gap: '0.6rem' }} aria-label={`Row ${row}`}>
+            {profile}
+            <Tabs tab={tab === 'depth' ? 'furrow' : tab} onTab={setTab} skip="depth" row={row} />
+            <Panel
+              {...{ tab: tab === 'depth' ? 'furrow' : tab, current, rows, stop, settingsForAll }}
+            />
+          </aside>
+        </div>
+      ) : (
+        <>
+          {profile}
+          <Tabs tab={tab} onTab={setTab} row={row} />
+          {tab === 'depth' ? (
+            <>
+              <SeedChips
+                seeds={current.seeds}
+                wanted={seedsPerRow}
+                chosen={at}
+                onChoose={setAt}
+                onSeeds={(seeds) => rows.write({ ...current, seeds })}
+              />
+              <DepthPad
+                whole={whole}
+                onWhole={setWhole}
+                gauge={gauge}
+                onDepth={(depthM, typed, by) => addSeed({ depthM, typed, moist: null, by })}
+              />
+            </>
+          ) : (
+            <Panel {...{ tab, current, rows, stop, settingsForAll }} />
+          )}
+        </>
+      )}
+      {!desk && actions}
     </div>
   );
 }

@@ -5,17 +5,13 @@ import {
   missingFields,
   unitsOf,
   type LogMapping,
+  type PlanterLog,
 } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { previewLog, type LogPreview } from './previewLog.ts';
-import {
-  useCancelLogMutation,
-  useLogsOfQuery,
-  useSendLogMutation,
-  type PlanterLog,
-} from './planterLogsApi.ts';
+import { useCancelLogMutation, useLogsOfQuery, useSendLogMutation } from './planterLogsApi.ts';
 
 interface Chosen {
   file: File;
@@ -137,7 +133,7 @@ function ColumnsForm({
       <p>
         <strong>{file.name}</strong>: which column is which?
       </p>
-      <div className="columns half">
+      <div className="stack tight">
         {LOG_FIELD_NAMES.map((field) => {
           const mapped = mapping[field];
           const at = mapped ? preview.headers.indexOf(mapped.column) : -1;

@@ -1,4 +1,4 @@
-import { compareMonitor, type MonitorBias } from '@sendero/core';
+import { compareMonitor, type MonitorBias, type PlanterLog } from '@sendero/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { useTrenchCheck } from '../depth/useTrenchCheck.ts';
@@ -8,7 +8,6 @@ import { MonitorFigures } from './MonitorFigures.tsx';
 import { biasText, verdictWords } from './monitorWords.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { PopulationPicture } from './PopulationPicture.tsx';
-import type { PlanterLog } from './planterLogsApi.ts';
 import { useMonitorFigures } from './useMonitorFigures.ts';
 
 /** The monitor against the ground: does the cab tell the truth? */

@@ -1,22 +1,5 @@
-import type { LogMapping, LogRow } from '@sendero/core';
+import type { LogMapping, PlanterLog } from '@sendero/core';
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
-
-/** A planter log as the server tells of it; the log itself stays there. */
-export interface PlanterLog {
-  id: string;
-  plantingId: string;
-  name: string;
-  status: 'reading' | 'done' | 'cancelled' | 'failed';
-  problem: string | null;
-  bytes: number;
-  bytesRead: number;
-  records: number;
-  broken: number;
-  brokenLines: { line: number; problem: string }[];
-  summary: LogRow[];
-  startedAt: string;
-  finishedAt: string | null;
-}
 
 export interface LogToSend {
   id: string;

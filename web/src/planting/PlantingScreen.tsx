@@ -116,7 +116,6 @@ export default function PlantingScreen() {
         <section className="sheet stack tight">
           <div className="row spread">
             <h2>Targets</h2>
-            <Link to={`/depth?planting=${id}`}>How deep?</Link>
             <Button variant="subtle" h={44} onClick={() => setEditing(!editing)}>
               {editing ? 'Close' : 'Edit'}
             </Button>
@@ -134,7 +133,12 @@ export default function PlantingScreen() {
               )}
             </dd>
             <dt>Depth</dt>
-            <dd>{units.show(data.depthTargetM, 'seedDepth')}</dd>
+            <dd>
+              {units.show(data.depthTargetM, 'seedDepth')}{' '}
+              <Link to={`/depth?planting=${id}`} className="small">
+                How deep?
+              </Link>
+            </dd>
             <dt>Germination</dt>
             <dd>{units.show(data.germination, 'share')}</dd>
             <dt>Expected field loss</dt>
