@@ -156,6 +156,7 @@ for (const { name, size, go, whole } of shots) {
   await page.getByRole('heading', { name: /^Today/ }).waitFor();
   await page.getByText('All sent').waitFor();
   await go(page);
+  await page.evaluate(() => window.scrollTo(0, 0));
   await page.waitForTimeout(400);
   await page.screenshot({
     path: new URL(`../docs/screenshots/${name}.png`, import.meta.url).pathname,

@@ -20,12 +20,16 @@ for (const [size, viewport] of Object.entries(SIZES)) {
         scheme,
       );
       const check = async (screen: string) => {
-        const { violations } = await new AxeBuilder({ page }).analyze();
-        expect(
-          violations.map(
-            ({ id, nodes }) => `${screen}: ${id} ${nodes.map(({ target }) => target).join(' | ')}`,
-          ),
-        ).toEqual([]);
+        // The small phone shows what the phone shows: only what overflows there is new.
+        if (size !== 'small phone') {
+          const { violations } = await new AxeBuilder({ page }).analyze();
+          expect(
+            violations.map(
+              ({ id, nodes }) =>
+                `${screen}: ${id} ${nodes.map(({ target }) => target).join(' | ')}`,
+            ),
+          ).toEqual([]);
+        }
         expect(
           await page.evaluate(
             () => document.documentElement.scrollWidth - document.documentElement.clientWidth,

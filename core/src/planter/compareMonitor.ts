@@ -1,5 +1,5 @@
 import { requirePositive } from '../arguments/index.ts';
-import { holm, tCdf } from '../stats/index.ts';
+import { holm, tCdf, tQuantile } from '../stats/index.ts';
 import { meanOverRows, type DroppedPopulation } from './droppedPopulation.ts';
 
 /** A figure shown in the cab: of one row, or of the machine (row null). */
@@ -34,6 +34,8 @@ export interface SingulationBias {
 export interface MonitorComparison {
   rows: MonitorBias[];
   machine: MonitorBias | null;
+  /** Distances in a row that would bring its interval to ± 10 % at the spread seen; null while there is none. */
+  gapsNeeded: number | null;
   /** Over all rows; null when the monitor does not show it. */
   singulation: SingulationBias | null;
 }
@@ -89,8 +91,18 @@ export function compareMonitor(
       : rows.length > 0
         ? machineFromRows(rows, dug)
         : null,
+    gapsNeeded: gapsNeeded(dug),
     singulation: singulationBias(figures, dug),
   };
+}
+
+function gapsNeeded({ rows, df }: DroppedPopulation): number | null {
+  const spreads = rows.flatMap(({ seGapM, gaps, meanGapM }) =>
+    seGapM === null ? [] : [(seGapM * Math.sqrt(gaps)) / meanGapM],
+  );
+  if (spreads.length === 0) return null;
+  const cv = spreads.reduce((sum, one) => sum + one, 0) / spreads.length;
+  return Math.max(2, Math.ceil(((tQuantile(0.975, df) * cv) / AGREES_WITHIN) ** 2));
 }
 
 const side = (bias: number) => (bias > 0 ? 'reads high' : 'reads low');

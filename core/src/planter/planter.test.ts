@@ -90,6 +90,12 @@ describe('monitor against ground', () => {
     const { rows } = compareMonitor([{ row: 5, perM2: truth * 1.12, singulation: null }], few);
     expect(rows[0]!.verdict).toBe('cannot tell');
   });
+  it('says how many distances a row would take', () => {
+    // By hand: CV 0.02 / 0.17, t(0.975, 2) = 4.3027: (4.3027 × 0.11765 / 0.1)² = 25.6.
+    const one = droppedPopulation([{ row: 1, gapsM: [0.15, 0.17, 0.19] }], W);
+    const { gapsNeeded } = compareMonitor([{ row: 1, perM2: truth, singulation: null }], one);
+    expect(gapsNeeded).toBe(26);
+  });
   it('the machine’s figure alone is judged too', () => {
     const { machine, singulation } = compareMonitor(
       [{ row: null, perM2: truth * 0.9, singulation: 0.98 }],

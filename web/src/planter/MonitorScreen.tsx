@@ -60,6 +60,13 @@ function Monitor({ check }: { check: NonNullable<ReturnType<typeof useTrenchChec
                 comparison={comparison}
                 targetPerM2={check.planting.data.seedsPerM2}
               />
+              {comparison.gapsNeeded !== null &&
+                comparison.rows.some(({ verdict }) => verdict === 'cannot tell') && (
+                  <p className="small">
+                    About {comparison.gapsNeeded} distances a row would settle the rows to within ±
+                    10 % (default).
+                  </p>
+                )}
               {comparison.singulation && (
                 <p>
                   Singulation: the monitor says{' '}

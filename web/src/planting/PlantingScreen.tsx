@@ -8,6 +8,7 @@ import { PlantingForm } from '../fields/PlantingForm.tsx';
 import { StandScale } from '../stand/StandScale.tsx';
 import { useWalkStand } from '../stand/useWalkStand.ts';
 import { METHOD_WORDS } from '../stand/methodWords.tsx';
+import { WhatHappened } from './WhatHappened.tsx';
 import { Trail } from '../trail/Trail.tsx';
 import { useTrails } from '../trail/useTrails.ts';
 import { useUnits } from '../units/useUnits.ts';
@@ -152,6 +153,7 @@ export default function PlantingScreen() {
       {editing && (
         <PlantingForm fieldId={field.id} planting={one.planting} onDone={() => setEditing(false)} />
       )}
+      <WhatHappened plantingId={id} />
       <section className="stack tight">
         <h2>Walks</h2>
         {walks.length + checks.length === 0 && <p className="soft">None yet.</p>}
