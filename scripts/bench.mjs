@@ -8,9 +8,13 @@ await entry(async () => {
   await ensureDependencies();
   await ensureBuild();
   const cluster = await startPostgres({ name: 'test', fresh: true });
-  const code = await run(process.execPath, ['--import', 'tsx', 'e2e/bench/bench.ts'], {
-    env: { ...process.env, DATABASE_URL: await cluster.url('sendero_test') },
-  });
+  const code = await run(
+    process.execPath,
+    ['--import', 'tsx', 'e2e/bench/bench.ts', ...process.argv.slice(2)],
+    {
+      env: { ...process.env, DATABASE_URL: await cluster.url('sendero_test') },
+    },
+  );
   await cluster.stop();
   process.exit(code);
 });

@@ -28,6 +28,7 @@ import {
   keepingEnded,
   keepingStarted,
   opened,
+  outboxCounted,
   outboxSeen,
   recordGone,
   recordsSeen,
@@ -153,7 +154,7 @@ export class Device {
         (error: unknown) =>
           this.store.dispatch(keepingEnded(error instanceof Error ? error.message : String(error))),
       )
-      .then(() => this.countOutbox())
+      .then(() => this.countAfterEdit())
       .then(() => {
         this.channel?.postMessage('changed');
         if (this.store.getState().sync.contact !== 'offline') this.syncSoon(700);
@@ -298,6 +299,16 @@ export class Device {
       this.local.countFromIndex('photos', 'sent', 0),
     ]);
     this.store.dispatch(outboxSeen({ entries, photos }));
+  }
+
+  private async countAfterEdit(): Promise<void> {
+    // An edit of a refused change settles it: then all must be looked at.
+    if (this.store.getState().sync.refused.length > 0) return this.countOutbox();
+    const [entries, photos] = await Promise.all([
+      this.local.count('outbox'),
+      this.local.countFromIndex('photos', 'sent', 0),
+    ]);
+    this.store.dispatch(outboxCounted(entries + photos));
   }
 
   private async loadView(): Promise<void> {

@@ -17,14 +17,19 @@ const entitiesOf = (kind: Kind) => (state: RootState) => state.records[kind].ent
 
 /** Records of a kind that are not deleted, oldest first. Ids sort by the time they were made. */
 const listSelectors = Object.fromEntries(
-  Object.keys(KINDS).map((kind) => [
-    kind,
-    createSelector([entitiesOf(kind as Kind)], (entities) =>
-      Object.values(entities)
-        .filter((record) => record.deletedAt === null)
-        .sort((a, b) => (a.id < b.id ? -1 : 1)),
-    ),
-  ]),
+  Object.keys(KINDS).map((kind) => {
+    let order: string[] = [];
+    return [
+      kind,
+      createSelector([entitiesOf(kind as Kind)], (entities) => {
+        const live = Object.values(entities).filter((record) => record.deletedAt === null);
+        // A tap changes a record, seldom the list: then the order of before still holds.
+        if (live.length !== order.length || !order.every((id) => entities[id]?.deletedAt === null))
+          order = live.map(({ id }) => id).sort();
+        return order.map((id) => entities[id]!);
+      }),
+    ];
+  }),
 ) as unknown as Record<Kind, (state: RootState) => Kept[]>;
 
 /** The same, by the parent named in an attribute. */

@@ -91,6 +91,8 @@ const syncSlice = createSlice({
         refused ? [{ order: order!, touches, problems: refused }] : [],
       ),
     }),
+    /** After an edit only the number has changed: reading every entry would cost each tap. */
+    outboxCounted: (state, { payload }: PayloadAction<number>) => ({ ...state, unsent: payload }),
     contactMade: (state, { payload }: PayloadAction<'online' | 'offline'>) => ({
       ...state,
       contact: payload,
@@ -110,6 +112,7 @@ export const {
   keepingStarted,
   keepingEnded,
   outboxSeen,
+  outboxCounted,
   contactMade,
   sendingChanged,
   sentAt,

@@ -1,5 +1,5 @@
 import type { Travel } from '@sendero/core';
-import { useEffect, useRef } from 'react';
+import { memo, useCallback, useEffect, useRef } from 'react';
 import { plantsOf, type WalkStop } from './useWalkStand.ts';
 
 /** The planter's rows as they stand before the scout, with what each has counted. */
@@ -18,11 +18,10 @@ export function RowStrip({
   onRow(row: number): void;
   onTravel(travel: Travel): void;
 }) {
-  const current = useRef<HTMLButtonElement>(null);
-  useEffect(
-    () => void current.current?.scrollIntoView({ block: 'nearest', inline: 'center' }),
-    [row],
-  );
+  // The tabs are told of the newest handler without being drawn anew for it.
+  const newest = useRef(onRow);
+  useEffect(() => void (newest.current = onRow));
+  const choose = useCallback((chosen: number) => newest.current(chosen), []);
   return (
     <div className="stack tight">
       <div className="travel">
@@ -43,23 +42,49 @@ export function RowStrip({
         {order.map((candidate) => {
           const counted = stop.counts.find(({ data }) => data.row === candidate);
           return (
-            <button
+            <RowTab
               key={candidate}
-              ref={candidate === row ? current : null}
-              className={counted ? 'row-tab counted' : 'row-tab'}
-              aria-pressed={candidate === row}
-              aria-label={`Row ${candidate}${counted ? `, ${plantsOf(counted.data)} plants` : ', not counted'}`}
-              onClick={(event) => {
-                onRow(candidate);
-                if (event.detail > 0) event.currentTarget.blur();
-              }}
-            >
-              <b>{candidate}</b>
-              <span>{counted ? plantsOf(counted.data) : '·'}</span>
-            </button>
+              row={candidate}
+              plants={counted ? plantsOf(counted.data) : null}
+              chosen={candidate === row}
+              onRow={choose}
+            />
           );
         })}
       </div>
     </div>
   );
 }
+
+/** One row of the strip; drawn again only when its own figures change. */
+const RowTab = memo(function RowTab({
+  row,
+  plants,
+  chosen,
+  onRow,
+}: {
+  row: number;
+  plants: number | null;
+  chosen: boolean;
+  onRow(row: number): void;
+}) {
+  const own = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    if (chosen) void own.current?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [chosen]);
+  return (
+    <button
+      ref={own}
+      className={plants === null ? 'row-tab' : 'row-tab counted'}
+      aria-pressed={chosen}
+      aria-label={`Row ${row}${plants === null ? ', not counted' : `, ${plants} plants`}`}
+      onClick={(event) => {
+        onRow(row);
+        if (event.detail > 0) event.currentTarget.blur();
+      }}
+    >
+      <b>{row}</b>
+      <span>{plants ?? '·'}</span>
+    </button>
+  );
+});
