@@ -32,6 +32,14 @@ export default defineConfig({
       },
       {
         test: {
+          name: 'stand-ins',
+          root: './stand-ins',
+          include: ['src/**/*.test.ts'],
+          environment: 'node',
+        },
+      },
+      {
+        test: {
           name: 'web',
           root: './web',
           include: ['src/**/*.test.{ts,tsx}'],

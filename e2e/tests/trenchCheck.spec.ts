@@ -244,3 +244,48 @@ async function openLongForty(page: Page): Promise<void> {
     .click();
   await expect(page.getByRole('heading', { level: 1, name: 'Long Forty' })).toBeVisible();
 }
+
+test('in centimetres, read to the top of the seed, with a finger joint as a gauge', async ({
+  browser,
+}) => {
+  const app = await App.start({ demo: true });
+  const { context, page } = await newDevice(browser, app);
+  await page.goto('/device');
+  await page.getByText('cm, hectares').click();
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Check', exact: true }).click();
+  await page.getByRole('radio', { name: 'top of the seed' }).click();
+  await page.getByRole('radio', { name: '3', exact: true }).click();
+  // What cannot be used is refused beside its field, and nothing typed is lost.
+  await page.getByLabel(/^On target within/).fill('0');
+  await page.getByRole('button', { name: /stopped: start/ }).click();
+  await expect(page.getByText('Enter a tolerance between')).toBeVisible();
+  await page.getByLabel(/^On target within/).fill('6 mm');
+  await page.getByText('Use a finger joint as a gauge').click();
+  for (const [i, reading] of ['3.0', '3.1', '2.9'].entries())
+    await page.getByLabel(`Rule reading ${i + 1}, cm`).fill(reading);
+  await expect(page.getByText(/Your gauge is 3.0/)).toBeVisible();
+  await expect(page.getByText(/off by up to ± 5/)).toBeVisible();
+  await page.getByRole('button', { name: /stopped: start/ }).click();
+
+  await page.getByRole('button', { name: '3 cm and parts' }).click();
+  for (const key of ['3.2', '3.4', '3.3']) await page.locator(`[data-depth="${key}"]`).click();
+  await page.getByRole('button', { name: /^As deep as my gauge/ }).click();
+  await page.getByRole('button', { name: 'Kicked out: lost' }).click();
+  const seeds = page.getByLabel('Seeds of this row');
+  await expect(seeds).toContainText('3.0 g');
+  await expect(seeds).toContainText('lost');
+  await expect(seeds).toContainText('seed 2 of 3, cm');
+  await page.locator('[data-depth="3.1"]').click();
+  await page.locator('[data-depth="3.2"]').click();
+  await page.getByRole('button', { name: 'Row before' }).click();
+  await page.getByRole('button', { name: 'Finish with the rows dug so far' }).click();
+  await expect(page.getByText(/read to the top of the seed, shown to its bottom/)).toBeVisible();
+  await expect(page.getByText(/1 depth was read with a body gauge/)).toBeVisible();
+  await page.getByText('Row by row in figures').click();
+  // 3.3 cm to the top of a soybean 6 mm thick is 3.9 cm to its bottom.
+  await expect(page.getByRole('row', { name: /^1 3 3\.9/ })).toBeVisible();
+  await context.close();
+  await app.kill();
+});

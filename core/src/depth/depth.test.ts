@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   adviseDepth,
@@ -107,6 +108,41 @@ describe('how deep', () => {
     expect(inches(by(10), 'followMoisture')).toBe(inches({ feel: 'dry' }, 'followMoisture'));
     expect(() => adviseDepth({ ...usual, sensor: { reading: 1, adequate: 0 } })).toThrow(
       /adequate/,
+    );
+  });
+  it('stays inside every school’s limits, and its reasons always add up', () => {
+    const some = <T>(...values: T[]) => fc.constantFrom(...values);
+    fc.assert(
+      fc.property(
+        fc.record({
+          crop: some('corn' as const, 'soybean' as const, 'wheat' as const),
+          date: some('2027-04-10', '2027-05-20', '2027-10-01'),
+          soil: some('sand' as const, 'loam' as const, 'clay' as const),
+          crusting: fc.boolean(),
+          cloddy: fc.boolean(),
+          tillage: some('tilled' as const, 'noTill' as const),
+          heavyResidue: fc.boolean(),
+          dryLayerM: fc.option(fc.double({ min: 0, max: 0.15, noNaN: true })),
+          feel: some(
+            null,
+            'dry' as const,
+            'marginal' as const,
+            'adequate' as const,
+            'wet' as const,
+          ),
+          sensor: some(null, { reading: 12, adequate: 20 }, { reading: 21, adequate: 20 }),
+          forecast: some('mild' as const, 'drying' as const, 'rain' as const, 'cold' as const),
+          faults: some([], ['closing' as const], ['contact' as const, 'downforceLight' as const]),
+          faultsStay: fc.boolean(),
+        }),
+        (conditions) => {
+          for (const { depthM, rangeM, reasons } of adviseDepth(conditions).schools) {
+            expect(depthM).toBeGreaterThanOrEqual(rangeM[0] - 1e-9);
+            expect(depthM).toBeLessThanOrEqual(rangeM[1] + 1e-9);
+            expect(reasons.reduce((sum, { byM }) => sum + byM, 0)).toBeCloseTo(depthM, 9);
+          }
+        },
+      ),
     );
   });
   it('says what would change it', () => {

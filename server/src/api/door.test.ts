@@ -30,10 +30,13 @@ describe('the door', () => {
   it('describes itself', async () => {
     const document = (await (await fetch(`${app.url}/openapi.json`)).json()) as {
       openapi: string;
+      paths: Record<string, unknown>;
       components: { schemas: Record<string, { required?: string[] }> };
     };
     expect(document.openapi).toBe('3.1.0');
     expect(document.components.schemas.plantingData!.required).toContain('plantedOn');
+    for (const path of ['photos/{id}', 'plantings/{plantingId}/planter-logs'])
+      expect(Object.keys(document.paths)).toContain(`/api/v1/${path}`);
   });
 
   it('never answers 500, whatever is sent', { timeout: 120_000 }, async () => {

@@ -1,4 +1,5 @@
-import { commitBatchSchema, KIND_NAMES, KINDS } from '@sendero/core';
+import { commitBatchSchema, KIND_NAMES, KINDS, LOG_FIELD_NAMES } from '@sendero/core';
+import { LOG_FORMATS } from '../planter/logSource.ts';
 import * as z from 'zod/mini';
 
 const schemaOf = (schema: z.ZodMiniType) => {
@@ -17,6 +18,12 @@ const object = (properties: Record<string, unknown>) => ({
 });
 const text = { type: 'string' };
 const whole = { type: 'integer' };
+const uuidInPath = (name: string) => ({
+  name,
+  in: 'path',
+  required: true,
+  schema: { type: 'string', format: 'uuid' },
+});
 
 /** The OpenAPI 3.1 document, generated from the schemas that validate. */
 export function openApiDocument() {
@@ -104,6 +111,82 @@ export function openApiDocument() {
           },
         },
       },
+      '/api/v1/plantings/{plantingId}/planter-logs': {
+        parameters: [uuidInPath('plantingId')],
+        get: {
+          summary: 'The planter logs of a planting, newest first, with what each says by row',
+          responses: {
+            200: {
+              description: 'Logs',
+              ...json(
+                object({
+                  logs: { type: 'array', items: { $ref: '#/components/schemas/PlanterLog' } },
+                }),
+              ),
+            },
+            401: problem('Not signed in'),
+          },
+        },
+        post: {
+          summary: 'Send a planter log; it is read while it arrives, and answered at its end',
+          parameters: [
+            { name: 'id', in: 'query', required: true, schema: { type: 'string', format: 'uuid' } },
+            { name: 'name', in: 'query', required: true, schema: text },
+            { name: 'format', in: 'query', required: true, schema: { enum: LOG_FORMATS } },
+            {
+              name: 'mapping',
+              in: 'query',
+              required: true,
+              schema: text,
+              description: `JSON: which column holds which field, and its unit, e.g. {"row":{"column":"Row","unit":"number"}}. Fields: ${LOG_FIELD_NAMES.join(', ')}`,
+            },
+          ],
+          requestBody: {
+            required: true,
+            content: {
+              'application/octet-stream': { schema: { type: 'string', format: 'binary' } },
+            },
+          },
+          responses: {
+            200: {
+              description: 'How it ended',
+              ...json({ $ref: '#/components/schemas/PlanterLog' }),
+            },
+            400: problem('A mapping that lacks what is needed'),
+            404: problem('No such planting'),
+            409: problem('Sent before'),
+          },
+        },
+      },
+      '/api/v1/planter-logs/{id}/cancel': {
+        parameters: [uuidInPath('id')],
+        post: {
+          summary: 'Stop reading a log; nothing of it is kept',
+          responses: {
+            200: {
+              description: 'Whether it was being read',
+              ...json(object({ cancelled: { type: 'boolean' } })),
+            },
+          },
+        },
+      },
+      '/api/v1/photos/{id}': {
+        parameters: [uuidInPath('id')],
+        put: {
+          summary: 'Keep a photo under the id its record names; sending it twice is harmless',
+          requestBody: {
+            required: true,
+            content: {
+              'application/octet-stream': { schema: { type: 'string', format: 'binary' } },
+            },
+          },
+          responses: { 204: { description: 'Kept' }, 415: problem('Not JPEG, PNG or WebP') },
+        },
+        get: {
+          summary: 'A photo',
+          responses: { 200: { description: 'The picture' }, 404: problem('No such photo') },
+        },
+      },
     },
     components: {
       schemas: {
@@ -125,6 +208,19 @@ export function openApiDocument() {
           workspaceId: text,
           season: whole,
           people: { type: 'array', items: object({ id: text, name: text, role: text }) },
+        }),
+        PlanterLog: object({
+          id: text,
+          plantingId: text,
+          name: text,
+          status: { enum: ['reading', 'done', 'cancelled', 'failed'] },
+          problem: { type: ['string', 'null'] },
+          bytes: whole,
+          bytesRead: whole,
+          records: whole,
+          broken: whole,
+          brokenLines: { type: 'array', items: object({ line: whole, problem: text }) },
+          summary: { type: 'array', items: { type: 'object' } },
         }),
         Problem: object({ type: text, title: text, status: whole, detail: text }),
         ...Object.fromEntries(

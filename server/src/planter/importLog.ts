@@ -5,25 +5,14 @@ import {
   makeLogReader,
   runningLog,
   type LogLine,
-  type LogMapping,
   type LogRecord,
   type PlanterLog,
 } from '@sendero/core';
 import type { Client } from 'pg';
 import { from as copyFrom, type CopyStreamQuery } from 'pg-copy-streams';
 import type { Database } from '../database/openDatabase.ts';
-import { byteCounter, readLogStream, type LogFormat } from './logSource.ts';
-import { heardFrom, openLog } from './logStore.ts';
-
-export interface LogUpload {
-  id: string;
-  plantingId: string;
-  name: string;
-  format: LogFormat;
-  mapping: LogMapping;
-  /** Size of the whole file, for the progress; 0 when not known. */
-  bytes: number;
-}
+import { byteCounter, readLogStream } from './logSource.ts';
+import { heardFrom, openLog, type LogUpload } from './logStore.ts';
 
 const PROGRESS_MS = 400;
 const MOST_REPORTED = 200;

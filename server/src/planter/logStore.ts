@@ -1,7 +1,18 @@
-import type { PlanterLog } from '@sendero/core';
+import type { LogMapping, PlanterLog } from '@sendero/core';
 import type { Database } from '../database/openDatabase.ts';
 import { ProblemError } from '../api/problems.ts';
-import type { LogUpload } from './importLog.ts';
+import type { LogFormat } from './logSource.ts';
+
+/** A log as it is sent. */
+export interface LogUpload {
+  id: string;
+  plantingId: string;
+  name: string;
+  format: LogFormat;
+  mapping: LogMapping;
+  /** Size of the whole file, for the progress; 0 when not known. */
+  bytes: number;
+}
 
 /** Silence after which a reading log counts as broken off: its server is gone. */
 const SILENT_MS = 30_000;

@@ -20,7 +20,13 @@ function fakeServer() {
   const held = new Map<string, Kept>();
   const changes: { seq: number; record: Kept }[] = [];
   const seen = new Map<string, Outcome>();
-  const network = { cut: false, losesAnswers: false, commitCalls: 0 };
+  const network = {
+    cut: false,
+    losesAnswers: false,
+    commitCalls: 0,
+    pictures: [] as string[],
+    pictureStatus: 204,
+  };
   const lookUp: LookUp = (kind, id) => held.get(`${kind} ${id}`) as never;
   const keep = (record: Kept) => {
     held.set(`${record.kind} ${record.id}`, record);
@@ -50,6 +56,10 @@ function fakeServer() {
   };
   vi.stubGlobal('fetch', async (path: string, init?: RequestInit) => {
     if (network.cut) throw new TypeError('network');
+    if (path.startsWith('/api/v1/photos/')) {
+      network.pictures.push(path.split('/').at(-1)!);
+      return new Response(null, { status: network.pictureStatus });
+    }
     const body = init?.body ? (JSON.parse(init.body as string) as { commits: Commit[] }) : null;
     const answers: Record<string, () => unknown> = {
       '/health': () => ({ ok: true }),
@@ -211,5 +221,45 @@ describe('a device', () => {
     expect(conflicts).toMatchObject([
       { data: { recordId: GROWER, version: { name: 'Noor’s' }, resolvedAt: null } },
     ]);
+  });
+});
+
+describe('photos', () => {
+  const picture = new Blob(['picture']);
+  const unsent = () => store.getState().sync.unsent;
+
+  it('are kept without a network, counted as waiting, and sent once when there is one', async () => {
+    const server = fakeServer();
+    await open();
+    await device.sync();
+    server.network.cut = true;
+    await device.keepPhoto('a', picture);
+    await device.sync();
+    expect(unsent()).toBe(1);
+    // A device switched off and on has them still.
+    await open();
+    await vi.waitFor(() => expect(unsent()).toBe(1), 5000);
+    expect(await device.photo('a')).toBeDefined();
+    server.network.cut = false;
+    await device.sync();
+    await device.sync();
+    expect(server.network.pictures).toEqual(['a']);
+    expect(unsent()).toBe(0);
+    expect(await device.photo('a')).toBeDefined();
+  });
+
+  it('are sent again after the server stumbled, but not when it will never take them', async () => {
+    const server = fakeServer();
+    await open();
+    server.network.pictureStatus = 500;
+    await device.keepPhoto('b', picture);
+    await device.sync();
+    expect(unsent()).toBe(1);
+    expect(store.getState().sync.contact).toBe('offline');
+    server.network.pictureStatus = 415;
+    await device.sync();
+    await device.sync();
+    expect(server.network.pictures).toEqual(['b', 'b']);
+    expect(unsent()).toBe(0);
   });
 });

@@ -5,7 +5,7 @@ import { Dialog } from '../app/Dialog.tsx';
 import { nowOn, useDevice, useToday } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { ADJUSTED_WORDS } from './trenchWords.ts';
-import type { TrenchCheck } from './useTrenchCheck.ts';
+import type { TrenchCheck } from './readTrenchCheck.ts';
 
 /** Notes what was changed on which rows, and makes the place to dig them again. */
 export function CorrectDialog({

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { useUnits } from '../units/useUnits.ts';
 import { depthOf, depthTyped, partsPerWhole } from './depthKeys.ts';
-import type { TrenchCheck } from './useTrenchCheck.ts';
+import type { TrenchCheck } from './readTrenchCheck.ts';
 import type { Seed, TrenchRows } from './useTrenchRows.ts';
 
 /**

@@ -5,7 +5,7 @@ import { observationIdAt } from '../data/outbox.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { FEEL_WORDS } from './trenchWords.ts';
-import type { TrenchStop } from './useTrenchCheck.ts';
+import type { TrenchStop } from './readTrenchCheck.ts';
 
 /** Moisture at this stop: the dry layer, how it feels, a sensor by its owner's own level. */
 export function GroundPanel({ stop }: { stop: TrenchStop }) {

@@ -1,7 +1,7 @@
 import { crownDepth, type Crop, type DepthVerdict } from '@sendero/core';
 import { useDrawingWidth } from '../app/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
-import type { DrawnSeed } from './useTrenchCheck.ts';
+import type { DrawnSeed } from './readTrenchCheck.ts';
 
 interface Props {
   rows: { row: number; seeds: DrawnSeed[]; verdict?: DepthVerdict; below?: string }[];

@@ -12,7 +12,8 @@ import { SoilProfile, SoilProfileKey } from './SoilProfile.tsx';
 import { TooShallow } from './TooShallow.tsx';
 import { trenchFindingWords } from './trenchFindingWords.ts';
 import { FEEL_WORDS, rowsText } from './trenchWords.ts';
-import { useTrenchCheck, type TrenchCheck } from './useTrenchCheck.ts';
+import type { TrenchCheck } from './readTrenchCheck.ts';
+import { useTrenchCheck } from './useTrenchCheck.ts';
 
 /** What a trench check means: which rows to correct, by how much, and whether it worked. */
 export default function TrenchResultScreen() {
@@ -93,8 +94,9 @@ export default function TrenchResultScreen() {
           ))}
           {check.byGauge > 0 && walk.data.gauge && (
             <p className="small soft">
-              {check.byGauge} depths were read with a body gauge: each is off by up to ±{' '}
-              {units.show(walk.data.gauge.errorM, 'depthSpread')} (95 %).
+              {check.byGauge === 1 ? '1 depth was' : `${check.byGauge} depths were`} read with a
+              body gauge: each is off by up to ± {units.show(walk.data.gauge.errorM, 'depthSpread')}{' '}
+              (95 %).
             </p>
           )}
         </section>

@@ -15,7 +15,8 @@ import { GroundPanel } from './GroundPanel.tsx';
 import { SeedChips } from './SeedChips.tsx';
 import { SoilProfile } from './SoilProfile.tsx';
 import { rowsText } from './trenchWords.ts';
-import { useTrenchCheck, type TrenchCheck, type TrenchStop } from './useTrenchCheck.ts';
+import type { TrenchCheck, TrenchStop } from './readTrenchCheck.ts';
+import { useTrenchCheck } from './useTrenchCheck.ts';
 import { found, useTrenchRows, type Seed, type TrenchRows } from './useTrenchRows.ts';
 
 /** Opening rows behind a stopped planter. */

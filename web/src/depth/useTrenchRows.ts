@@ -2,7 +2,7 @@ import { NORMAL_FURROW, type Trench } from '@sendero/core';
 import { useRef, useState } from 'react';
 import { nowOn, useDevice, useToday } from '../data/hooks.ts';
 import { observationIdAt } from '../data/outbox.ts';
-import type { TrenchCheck, TrenchStop } from './useTrenchCheck.ts';
+import type { TrenchCheck, TrenchStop } from './readTrenchCheck.ts';
 
 export type Seed = Trench['seeds'][number];
 

@@ -1,0 +1,200 @@
+import { NORMAL_FURROW, type Observation, type Planting, type TrenchWalk } from '@sendero/core';
+import { describe, expect, it } from 'vitest';
+import { readTrenchCheck, trenchStop } from './readTrenchCheck.ts';
+
+const INCH = 0.0254;
+const AT = (minute: number) => `2027-05-27T10:${String(minute).padStart(2, '0')}:00.000Z`;
+const WALK: TrenchWalk = {
+  plantingId: 'p',
+  purpose: 'trench',
+  startedAt: AT(0),
+  finishedAt: null,
+  walkedBy: 'Noor Castellane',
+  note: '',
+  asTyped: {},
+  targetM: 2 * INCH,
+  toleranceM: INCH / 4,
+  readTo: 'bottom',
+  seedsPerRow: 5,
+  gauge: null,
+};
+const PLANTING: Planting = {
+  fieldId: 'f',
+  planterId: 'g',
+  season: 2027,
+  crop: 'corn',
+  variety: 'AB-104',
+  plantedOn: '2027-05-27',
+  rowWidthM: 30 * INCH,
+  seedsPerM2: 7.9074,
+  depthTargetM: 2 * INCH,
+  germination: 0.95,
+  fieldLoss: 0.05,
+  asTyped: {},
+};
+const PLANTER = {
+  name: 'Goose',
+  type: 'planter' as const,
+  rows: 4,
+  rowWidthM: 30 * INCH,
+  cells: 24,
+  depthStopStepM: INCH / 4,
+  asTyped: {},
+};
+
+type Change = Partial<Extract<Observation, { type: 'trench' }>>;
+const row = (number: number, inches: (number | null)[], minute: number, change: Change = {}) =>
+  ({
+    stopId: 's',
+    type: 'trench',
+    row: number,
+    at: AT(minute),
+    seeds: inches.map((depth) => ({
+      depthM: depth === null ? null : depth * INCH,
+      typed: '',
+      moist: null,
+      by: 'rule',
+    })),
+    gapsM: [],
+    gapsTyped: [],
+    ...NORMAL_FURROW,
+    settings: { depthStop: '', downforce: '', rowCleaner: '', closingWheel: '' },
+    ...change,
+  }) as Observation;
+const ground = (dry: number) =>
+  ({
+    stopId: 's',
+    type: 'ground',
+    row: null,
+    dryLayerM: dry * INCH,
+    feel: null,
+    sensor: null,
+    sensorAdequate: null,
+    note: '',
+    asTyped: {},
+  }) as Observation;
+const turned = (rows: number[] | null, minute: number) =>
+  ({
+    stopId: 's',
+    type: 'adjustment',
+    row: null,
+    rows,
+    what: 'depthStop',
+    byM: 0.01,
+    at: AT(minute),
+    note: '',
+  }) as Observation;
+
+const stopOf = (ordinal: number, own: Observation[]) =>
+  trenchStop(
+    {
+      id: `s${ordinal}`,
+      data: { walkId: 'w', ordinal, travel: 'away', chosen: false, note: '' },
+    },
+    own.map((data, i) => ({
+      kind: 'observation',
+      id: `o${ordinal}-${i}`,
+      revision: 1,
+      deletedAt: null,
+      editedBy: '',
+      editedAt: '',
+      data,
+    })),
+  );
+const read = (
+  stops: Observation[][],
+  {
+    walk = {},
+    planter = PLANTER,
+  }: { walk?: Partial<TrenchWalk>; planter?: typeof PLANTER | null } = {},
+) =>
+  readTrenchCheck(
+    { id: 'w', data: { ...WALK, ...walk } },
+    { id: 'p', data: PLANTING },
+    { growerId: 'q', name: 'Long Forty', areaM2: null, soil: '', asTyped: {} },
+    planter,
+    stops.map((own, i) => stopOf(i + 1, own)),
+  );
+const meanOf = (check: ReturnType<typeof read>, wanted: number) =>
+  check.depths!.rows.find((one) => one.row === wanted)!.meanM / INCH;
+
+describe('a trench check from its records', () => {
+  it('shows every row of the planter, dug or not', () => {
+    const check = read([[row(2, [2, 2.1], 1)]]);
+    expect(check.rows).toEqual([1, 2, 3, 4]);
+    expect(check.drawn.map(({ seeds }) => seeds.length)).toEqual([0, 2, 0, 0]);
+    expect(check.depths!.rows.map((one) => one.row)).toEqual([2]);
+  });
+  it('without a planter, the rows that were dug', () =>
+    expect(read([[row(7, [2], 1), row(3, [2], 2)]], { planter: null })).toMatchObject({
+      rows: [3, 7],
+      stepIsDefault: true,
+    }));
+  it('nothing dug yet is no error', () =>
+    expect(read([[]])).toMatchObject({ depths: null, findings: [], dropped: null, changes: [] }));
+  it('a seed kicked out is drawn, and gives no depth', () => {
+    const check = read([[row(1, [2, null, 2.25], 1)]]);
+    expect(check.drawn[0]!.seeds.map(({ depthM }) => depthM === null)).toEqual([
+      false,
+      true,
+      false,
+    ]);
+    expect(check.depths!.rows[0]!.n).toBe(2);
+    expect(meanOf(check, 1)).toBeCloseTo(2.125, 9);
+  });
+  it('depths read to the top of the seed are shown to its bottom', () => {
+    const check = read([[row(1, [2, 2], 1)]], { walk: { readTo: 'top' } });
+    expect(meanOf(check, 1)).toBeCloseTo(2 + 0.005 / INCH, 9);
+  });
+  it('an adjusted row counts again only once it is dug again; the others still hold', () => {
+    const first = [row(1, [2, 2, 2.1], 1), row(2, [1.2, 1.3, 1.2], 2), turned([2], 3)];
+    const between = read([first, []]);
+    expect([...between.now.keys()]).toEqual([1]);
+    expect(between.changes).toMatchObject([{ row: 2, outcome: 'dig again' }]);
+    const after = read([first, [row(2, [2, 1.9, 2.1], 5)]]);
+    expect(meanOf(after, 1)).toBeCloseTo(6.1 / 3, 9);
+    expect(meanOf(after, 2)).toBeCloseTo(2, 9);
+    expect(after.changes).toMatchObject([{ row: 2, outcome: 'worked' }]);
+    expect(after.changes[0]!.beforeM! / INCH).toBeCloseTo(3.7 / 3, 9);
+  });
+  it('a change to every row asks for every row', () =>
+    expect(read([[row(1, [2], 1), turned(null, 2)]]).adjusted).toEqual([1, 2, 3, 4]));
+  it('a second place adds to the first when nothing was adjusted', () =>
+    expect(read([[row(1, [2, 2], 1)], [row(1, [2.5], 9)]]).depths!.rows[0]!.n).toBe(3));
+  it('moisture: as the dry layer of the place says, unless the seed was seen otherwise', () => {
+    const seen = row(1, [1, 2, 2], 1);
+    if (seen.type === 'trench') seen.seeds[2]!.moist = false;
+    const check = read([[ground(1.5), seen]]);
+    expect(check.moisture).toEqual({ moist: 1, judged: 3 });
+    expect(check.dryLayerM! / INCH).toBeCloseTo(1.5, 9);
+    expect(check.findings.find(({ finding }) => finding === 'drySeeds')).toMatchObject({
+      share: 2 / 3,
+      rows: [1],
+    });
+    expect(read([[row(1, [2], 1)]]).moisture).toEqual({ moist: 0, judged: 0 });
+  });
+  it('population dropped comes from the distances; depths by gauge are counted', () => {
+    const check = read([[row(1, [2], 1, { gapsM: [0.16, 0.18] }), row(2, [2], 2)]]);
+    expect(check.dropped!.rows.map((one) => one.row)).toEqual([1]);
+    expect(check.dropped!.rows[0]!.perM2).toBeCloseTo(1 / (0.762 * 0.17), 9);
+    const gauged = row(1, [2, null], 1);
+    if (gauged.type === 'trench') gauged.seeds.forEach((seed) => (seed.by = 'gauge'));
+    expect(read([[gauged]]).byGauge).toBe(1);
+  });
+  it('findings of the furrow and closing wheels are those of the newest look', () => {
+    const wheel = (closingWheel: string) => ({
+      settings: { depthStop: '', downforce: '', rowCleaner: '', closingWheel },
+    });
+    const check = read([
+      [row(1, [2], 1, { closing: 'open', ...wheel('rubber') }), row(2, [2], 2, wheel('spiked'))],
+      [row(1, [2], 9, wheel('rubber'))],
+    ]);
+    expect(check.findings.some(({ finding }) => finding === 'furrow')).toBe(false);
+    expect(check.findings.find(({ finding }) => finding === 'mixedClosingWheels')).toMatchObject({
+      wheels: [
+        { wheel: 'rubber', rows: [1] },
+        { wheel: 'spiked', rows: [2] },
+      ],
+    });
+  });
+});

@@ -1,0 +1,188 @@
+import {
+  analyseRowDepths,
+  beforeAndAfter,
+  DEFAULT_DEPTH_STEP_M,
+  digOf,
+  droppedPopulation,
+  judgeTrench,
+  liesMoist,
+  sinceAdjustment,
+  targetSpacing,
+  type Dig,
+  type DroppedPopulation,
+  type Field,
+  type Ground,
+  type Kept,
+  type MonitorReading,
+  type Observation,
+  type Photo,
+  type Planter,
+  type PlanterDepths,
+  type Planting,
+  type RowAdjustment,
+  type RowChange,
+  type Stop,
+  type Trench,
+  type TrenchFinding,
+  type TrenchWalk,
+} from '@sendero/core';
+
+export type Held<D> = { id: string; data: D };
+
+export interface TrenchStop extends Held<Stop> {
+  ground: Held<Ground> | null;
+  rows: Held<Trench>[];
+  adjustments: Held<RowAdjustment>[];
+  monitor: Held<MonitorReading>[];
+  photos: Held<Photo>[];
+}
+
+/** A seed as it is drawn. */
+export interface DrawnSeed {
+  depthM: number | null;
+  moist: boolean | null;
+}
+
+export interface TrenchCheck {
+  walk: Held<TrenchWalk>;
+  planting: Held<Planting>;
+  field: Field;
+  planter: Planter | null;
+  stops: TrenchStop[];
+  /** Rows of the planter, or those dug when the planter is not known. */
+  rows: number[];
+  /** Readings that hold now, by row: since each row's newest adjustment. */
+  now: Map<number, Held<Trench>[]>;
+  drawn: { row: number; seeds: DrawnSeed[] }[];
+  depths: PlanterDepths | null;
+  findings: TrenchFinding[];
+  changes: RowChange[];
+  adjusted: number[];
+  before: Dig[];
+  /** Newest dry layer measured, m. */
+  dryLayerM: number | null;
+  moisture: { moist: number; judged: number };
+  dropped: DroppedPopulation | null;
+  spacingM: number;
+  stepM: number;
+  stepIsDefault: boolean;
+  /** Depths read with a body gauge. */
+  byGauge: number;
+}
+
+/** A stop with its observations told apart. */
+export function trenchStop(
+  { id, data }: Held<Stop>,
+  own: readonly Kept<'observation'>[],
+): TrenchStop {
+  return {
+    id,
+    data,
+    ground: ofType(own, 'ground')[0] ?? null,
+    rows: ofType(own, 'trench').sort((a, b) => a.data.row - b.data.row),
+    adjustments: ofType(own, 'adjustment'),
+    monitor: ofType(own, 'monitor'),
+    photos: ofType(own, 'photo'),
+  };
+}
+
+const ofType = <T extends Observation['type']>(own: readonly Kept<'observation'>[], type: T) =>
+  own.flatMap(({ id, data }) =>
+    data.type === type ? [{ id, data: data as Extract<Observation, { type: T }> }] : [],
+  );
+
+/** What a check shows, from what is kept of it: nothing about a row is stored but what was read. */
+export function readTrenchCheck(
+  walk: Held<TrenchWalk>,
+  planting: Held<Planting>,
+  field: Field,
+  planter: Planter | null,
+  stops: TrenchStop[],
+): TrenchCheck {
+  const { targetM, toleranceM, readTo } = walk.data;
+  const { crop, rowWidthM, seedsPerM2 } = planting.data;
+  const reading = { readTo, crop };
+  const stepM = planter?.depthStopStepM ?? DEFAULT_DEPTH_STEP_M;
+  const opened = stops.flatMap((stop) =>
+    stop.rows.map((row) => ({
+      ...digOf(row.data, reading),
+      held: row,
+      dryLayerM: stop.ground?.data.dryLayerM ?? null,
+    })),
+  );
+  const adjustments = stops.flatMap((stop) => stop.adjustments.map(({ data }) => data));
+  const { now, before } = sinceAdjustment(opened, adjustments);
+  const readings = now.flatMap(({ row, depthsM }) => depthsM.map((depthM) => ({ row, depthM })));
+  const depths =
+    readings.length > 0 ? analyseRowDepths(readings, { targetM, toleranceM, stepM }) : null;
+
+  const byRow = new Map<number, typeof now>();
+  for (const dig of now) byRow.set(dig.row, [...(byRow.get(dig.row) ?? []), dig]);
+  const rows = planter
+    ? Array.from({ length: planter.rows }, (_, i) => i + 1)
+    : [...new Set(opened.map(({ row }) => row))].sort((a, b) => a - b);
+  const drawn = rows.map((row) => ({
+    row,
+    seeds: (byRow.get(row) ?? []).flatMap(({ held, dryLayerM }) =>
+      held.data.seeds.map((seed) => ({
+        depthM:
+          seed.depthM === null ? null : digOf({ row, at: '', seeds: [seed] }, reading).depthsM[0]!,
+        moist: liesMoist(seed, dryLayerM, reading),
+      })),
+    ),
+  }));
+  const inOrder = [...byRow].sort(([a], [b]) => a - b);
+  const trenchRows = inOrder.map(([row, digs]) => {
+    const seeds = drawn.find((one) => one.row === row)!.seeds.filter(({ moist }) => moist !== null);
+    const { data } = digs.at(-1)!.held;
+    return {
+      row,
+      findings: data,
+      moist: seeds.filter(({ moist }) => moist).length,
+      judgedForMoisture: seeds.length,
+      closingWheel: data.settings.closingWheel,
+    };
+  });
+  const gaps = inOrder.map(([row, digs]) => ({
+    row,
+    gapsM: digs.flatMap(({ held }) => held.data.gapsM),
+  }));
+  const spacingM = targetSpacing({ rowWidthM, populationPerM2: seedsPerM2 });
+  const everyRow = adjustments.some((one) => one.rows === null) ? rows : [];
+  const adjusted = [
+    ...new Set([...everyRow, ...adjustments.flatMap((one) => one.rows ?? [])]),
+  ].sort((a, b) => a - b);
+  return {
+    walk,
+    planting: { id: planting.id, data: planting.data },
+    field,
+    planter,
+    stops,
+    rows,
+    now: new Map([...byRow].map(([row, digs]) => [row, digs.map(({ held }) => held)])),
+    drawn,
+    depths,
+    findings: judgeTrench(depths, trenchRows, { targetM, toleranceM }),
+    changes: beforeAndAfter(adjusted, before, depths, targetM),
+    adjusted,
+    before,
+    dryLayerM:
+      stops.map(({ ground }) => ground?.data.dryLayerM ?? null).findLast((dry) => dry !== null) ??
+      null,
+    moisture: {
+      moist: trenchRows.reduce((sum, row) => sum + row.moist, 0),
+      judged: trenchRows.reduce((sum, row) => sum + row.judgedForMoisture, 0),
+    },
+    dropped: gaps.some(({ gapsM }) => gapsM.length > 0)
+      ? droppedPopulation(gaps, { rowWidthM, targetSpacingM: spacingM })
+      : null,
+    spacingM,
+    stepM,
+    stepIsDefault: !planter?.depthStopStepM,
+    byGauge: now.reduce(
+      (sum, { held }) =>
+        sum + held.data.seeds.filter(({ by, depthM }) => by === 'gauge' && depthM !== null).length,
+      0,
+    ),
+  };
+}
