@@ -15,7 +15,7 @@ import { GroundPanel } from './GroundPanel.tsx';
 import { SeedChips } from './SeedChips.tsx';
 import { SoilProfile } from './SoilProfile.tsx';
 import { rowsText } from './trenchWords.ts';
-import type { TrenchCheck, TrenchStop } from './readTrenchCheck.ts';
+import { rowsToOpen, type TrenchCheck, type TrenchStop } from './readTrenchCheck.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
 import { found, useTrenchRows, type Seed, type TrenchRows } from './useTrenchRows.ts';
 
@@ -48,15 +48,6 @@ export default function TrenchScreen() {
       </p>
     );
   return <Opening key={stop.id} check={check} stop={stop} />;
-}
-
-/** Rows to open at a stop: those adjusted and not dug since, or all. */
-function rowsToOpen(check: TrenchCheck, stop: TrenchStop): number[] {
-  if (stop.data.ordinal === 1) return check.rows;
-  const again = check.adjusted.filter(
-    (row) => !check.now.has(row) || stop.rows.some(({ data }) => data.row === row),
-  );
-  return again.length > 0 ? again : check.rows;
 }
 
 const TABS = [

@@ -1,6 +1,6 @@
 import { NORMAL_FURROW, type Observation, type Planting, type TrenchWalk } from '@sendero/core';
 import { describe, expect, it } from 'vitest';
-import { readTrenchCheck, trenchStop } from './readTrenchCheck.ts';
+import { readTrenchCheck, rowsToOpen, trenchStop } from './readTrenchCheck.ts';
 
 const INCH = 0.0254;
 const AT = (minute: number) => `2027-05-27T10:${String(minute).padStart(2, '0')}:00.000Z`;
@@ -197,4 +197,21 @@ describe('a trench check from its records', () => {
       ],
     });
   });
+});
+
+describe('rows to open', () => {
+  const at = (check: ReturnType<typeof read>, ordinal: number) =>
+    rowsToOpen(check, check.stops[ordinal - 1]!);
+  const first = [row(1, [2], 1), row(2, [1], 2), turned([2], 3)];
+  it('first all; after an adjustment its rows, also while they are being dug', () => {
+    expect(at(read([first]), 1)).toEqual([1, 2, 3, 4]);
+    expect(at(read([first, []]), 2)).toEqual([2]);
+    expect(at(read([first, [row(2, [2], 5)]]), 2)).toEqual([2]);
+  });
+  it('at a later place all again, whichever was dug there first', () => {
+    expect(at(read([first, [row(2, [2], 5)], []]), 3)).toEqual([1, 2, 3, 4]);
+    expect(at(read([first, [row(2, [2], 5)], [row(2, [2], 9)]]), 3)).toEqual([1, 2, 3, 4]);
+  });
+  it('what was adjusted a second time comes back', () =>
+    expect(at(read([first, [row(2, [1.5], 5), turned([2, 3], 6)], []]), 3)).toEqual([2, 3]));
 });

@@ -5,6 +5,7 @@ import {
   digOf,
   droppedPopulation,
   judgeTrench,
+  lastAdjusted,
   liesMoist,
   sinceAdjustment,
   targetSpacing,
@@ -90,6 +91,23 @@ const ofType = <T extends Observation['type']>(own: readonly Kept<'observation'>
   own.flatMap(({ id, data }) =>
     data.type === type ? [{ id, data: data as Extract<Observation, { type: T }> }] : [],
   );
+
+/** Rows to open at a stop: those adjusted and not dug again before it; all when there is none. */
+export function rowsToOpen(
+  { stops, adjusted, rows }: Pick<TrenchCheck, 'stops' | 'adjusted' | 'rows'>,
+  stop: TrenchStop,
+): number[] {
+  const earlier = stops.filter(({ data }) => data.ordinal < stop.data.ordinal);
+  const adjustments = earlier.flatMap((one) => one.adjustments.map(({ data }) => data));
+  const again = adjusted.filter((row) => {
+    const at = lastAdjusted(adjustments, row);
+    const dug = earlier.some((one) =>
+      one.rows.some(({ data }) => data.row === row && at !== null && data.at > at),
+    );
+    return at !== null && !dug;
+  });
+  return again.length > 0 ? again : rows;
+}
 
 /** What a check shows, from what is kept of it: nothing about a row is stored but what was read. */
 export function readTrenchCheck(
