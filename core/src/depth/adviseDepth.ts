@@ -186,12 +186,15 @@ function adviseSchool(conditions: DepthConditions, school: DepthSchool): DepthAd
   };
 }
 
+/** Change of the dry layer that is tried out. */
+export const DRY_LAYER_STEP_M = 0.75 * INCH;
+
 const ALTERNATIVES: [WouldChange['if'], (now: DepthConditions) => DepthConditions | null][] = [
-  ['dryLayerThicker', (now) => ({ ...now, dryLayerM: (now.dryLayerM ?? 0) + 0.75 * INCH })],
+  ['dryLayerThicker', (now) => ({ ...now, dryLayerM: (now.dryLayerM ?? 0) + DRY_LAYER_STEP_M })],
   [
     'dryLayerThinner',
     (now) =>
-      now.dryLayerM ? { ...now, dryLayerM: Math.max(0, now.dryLayerM - 0.75 * INCH) } : null,
+      now.dryLayerM ? { ...now, dryLayerM: Math.max(0, now.dryLayerM - DRY_LAYER_STEP_M) } : null,
   ],
   ['rain', (now) => (now.forecast === 'rain' ? null : { ...now, forecast: 'rain' })],
   ['drying', (now) => (now.forecast === 'drying' ? null : { ...now, forecast: 'drying' })],

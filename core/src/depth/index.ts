@@ -25,6 +25,7 @@ export { crownDepth, USUAL_CROWN_M } from './crownDepth.ts';
 export {
   adviseDepth,
   DEPTH_SCHOOLS,
+  DRY_LAYER_STEP_M,
   FORECASTS,
   LEVERS,
   SOILS,

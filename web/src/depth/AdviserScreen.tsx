@@ -19,12 +19,12 @@ import { useOne, useToday } from '../data/hooks.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import {
+  changeText,
   FORECAST_WORDS,
   reasonText,
   SCHOOL_WORDS,
   SOIL_WORDS,
   TILLAGE_WORDS,
-  WOULD_CHANGE_WORDS,
 } from './adviceWords.ts';
 import { FurrowSection } from './FurrowSection.tsx';
 import { FEEL_WORDS, LEVER_WORDS } from './trenchWords.ts';
@@ -194,10 +194,8 @@ function Adviser({
                 </p>
               ) : (
                 <ul className="reasons">
-                  {changes.map(({ if: change, toM }) => (
-                    <li key={change}>
-                      {units.show(toM, 'seedDepth')} with {WOULD_CHANGE_WORDS[change]}
-                    </li>
+                  {changes.map((change) => (
+                    <li key={change.if}>{changeText(change, units)}</li>
                   ))}
                 </ul>
               )}

@@ -112,7 +112,10 @@ function StartTrenchForm({
         <QuantityInput
           label={
             <>
-              On target within ± <span className="default-mark">default ¼ in</span>
+              On target within ±{' '}
+              <span className="default-mark">
+                default {units.show(DEFAULT_DEPTH_TOLERANCE_M, 'seedDepth')}
+              </span>
             </>
           }
           kind="seedDepth"

@@ -1,4 +1,9 @@
-import type { DepthReason, DepthSchool, WouldChange } from '@sendero/core';
+import {
+  DRY_LAYER_STEP_M,
+  type DepthReason,
+  type DepthSchool,
+  type WouldChange,
+} from '@sendero/core';
 import type { Units } from '../units/useUnits.ts';
 
 export const SCHOOL_WORDS: Record<DepthSchool, { label: string; creed: string }> = {
@@ -50,15 +55,22 @@ export function reasonText({ because, byM }: DepthReason, units: Units): string 
   return `${size} ${byM > 0 ? 'deeper' : 'shallower'}: ${words}`;
 }
 
-export const WOULD_CHANGE_WORDS: Record<WouldChange['if'], string> = {
-  dryLayerThicker: 'a dry layer ¾ in thicker',
-  dryLayerThinner: 'a dry layer ¾ in thinner',
+const WOULD_CHANGE_WORDS: Record<WouldChange['if'], string> = {
+  dryLayerThicker: 'a thicker dry layer',
+  dryLayerThinner: 'a thinner dry layer',
   rain: 'rain in the forecast',
   drying: 'drying wind in the forecast',
   cold: 'cold in the forecast',
   crusting: 'soil that crusts',
   faultsStay: 'the faults not mended today',
 };
+
+/** What would change the depth, and to what. @example '2½ in with rain in the forecast' */
+export function changeText({ if: change, toM }: WouldChange, units: Units): string {
+  const layer = change === 'dryLayerThicker' || change === 'dryLayerThinner';
+  const by = layer ? ` (by ${units.show(DRY_LAYER_STEP_M, 'seedDepth')})` : '';
+  return `${units.show(toM, 'seedDepth')} with ${WOULD_CHANGE_WORDS[change]}${by}`;
+}
 
 export const SOIL_WORDS = { sand: 'sand', loam: 'loam', clay: 'clay, heavy' };
 export const TILLAGE_WORDS = { tilled: 'tilled', strip: 'strip-till', noTill: 'no-till, old rows' };

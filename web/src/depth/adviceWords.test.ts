@@ -1,0 +1,40 @@
+import { read, show, showNumber, unitSymbol, type UnitSystem } from '@sendero/core';
+import { describe, expect, it } from 'vitest';
+import type { Units } from '../units/useUnits.ts';
+import { changeText, reasonText } from './adviceWords.ts';
+
+const units = (system: UnitSystem): Units => ({
+  system,
+  show: (value, kind) => show(value, kind, system).replaceAll('\u00a0', ' '),
+  number: (value, kind) => showNumber(value, kind, system),
+  symbol: (kind) => unitSymbol(kind, system),
+  read: (text, kind) => read(text, kind, system),
+  interval: () => '',
+  standKind: () => 'population',
+});
+
+describe('the adviser’s words', () => {
+  it('a reason has its direction and its size', () => {
+    expect(reasonText({ because: 'sand', byM: 0.00635 }, units('us'))).toBe(
+      '¼ in deeper: Sand dries fast',
+    );
+    expect(reasonText({ because: 'crust', byM: -0.00635 }, units('metric'))).toBe(
+      '0.6 cm shallower: A crust is met less deep',
+    );
+    expect(reasonText({ because: 'aim', byM: 0.0508 }, units('us'))).toBe('The school’s aim: 2 in');
+  });
+  it('a limit says which end it is', () => {
+    expect(reasonText({ because: 'limit', byM: 0.01 }, units('us'))).toMatch(/shallowest/);
+    expect(reasonText({ because: 'limit', byM: -0.01 }, units('us'))).toMatch(/deepest/);
+  });
+  it('a change is told in the person’s own units', () => {
+    const thicker = { if: 'dryLayerThicker', toM: 0.0635 } as const;
+    expect(changeText(thicker, units('us'))).toBe('2½ in with a thicker dry layer (by ¾ in)');
+    expect(changeText(thicker, units('metric'))).toBe(
+      '6.3 cm with a thicker dry layer (by 1.9 cm)',
+    );
+    expect(changeText({ if: 'rain', toM: 0.0508 }, units('us'))).toBe(
+      '2 in with rain in the forecast',
+    );
+  });
+});
