@@ -83,6 +83,9 @@ test('a 12-row check by thumb: three rows corrected, dug again, and it worked', 
   await expect(page.getByText('noted May 27')).toBeVisible();
   await page.getByRole('button', { name: 'Take back: Soil hilled over the row' }).click();
   await expect(page.getByText('noted May 27')).toBeHidden();
+  // A correction noted on the wrong row is taken back: its digs hold again.
+  await page.getByRole('button', { name: 'Take back: Row 9' }).click();
+  await expect(picture).not.toHaveAttribute('aria-label', /row 9/);
   await allSent(page);
   const kept = await demo.sql<{ rows: number; seeds: number }>(
     `SELECT count(*)::int AS rows, sum(jsonb_array_length(o.payload -> 'seeds'))::int AS seeds

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { longDate } from '../app/dates.ts';
 import { useUnits, type Units } from '../units/useUnits.ts';
+import { Adjustments } from './Adjustments.tsx';
 import { BeforeAfter } from './BeforeAfter.tsx';
 import { CorrectDialog } from './CorrectDialog.tsx';
 import { DroppedAgainstMonitor } from '../planter/DroppedAgainstMonitor.tsx';
@@ -84,6 +85,7 @@ export default function TrenchResultScreen() {
         <section className="sheet stack tight">
           <h2>Corrected rows, before and after</h2>
           <BeforeAfter changes={changes} targetM={targetM} toleranceM={toleranceM} />
+          <Adjustments check={check} />
         </section>
       )}
       <div className="columns two">

@@ -1,0 +1,36 @@
+import { useDevice } from '../data/hooks.ts';
+import { useUnits } from '../units/useUnits.ts';
+import type { TrenchCheck } from './readTrenchCheck.ts';
+import { ADJUSTED_WORDS, rowsText } from './trenchWords.ts';
+
+/** What was changed on the rows in this check; what was noted wrongly is taken back. */
+export function Adjustments({ check }: { check: TrenchCheck }) {
+  const device = useDevice();
+  const units = useUnits();
+  const adjustments = check.stops.flatMap((stop) => stop.adjustments);
+  return (
+    <ul className="list-plain">
+      {adjustments.map(({ id, data: { rows, what, byM, at } }) => {
+        const who = rows === null ? 'Every row' : rowsText(rows);
+        return (
+          <li key={id} className="row spread">
+            <span>
+              <strong>{who}</strong>: {ADJUSTED_WORDS[what].toLowerCase()}
+              {byM
+                ? ` ${units.show(Math.abs(byM), 'seedDepth')} ${byM > 0 ? 'deeper' : 'shallower'}`
+                : ''}
+              <span className="small soft"> at {at.slice(11, 16)} UTC</span>
+            </span>
+            <button
+              className="tool bare"
+              onClick={() => device.remove('observation', id)}
+              aria-label={`Take back: ${who}`}
+            >
+              Take back
+            </button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
