@@ -173,6 +173,16 @@ describe('a trench check from its records', () => {
     });
     expect(read([[row(1, [2], 1)]]).moisture).toEqual({ moist: 0, judged: 0 });
   });
+  it('a dry layer holds for the next places until it is measured again', () => {
+    const check = read([[ground(1.5)], [row(1, [1, 2], 5)], [ground(2.5), row(2, [2, 3], 9)]]);
+    expect(check.drawn.map(({ seeds }) => seeds.map(({ moist }) => moist))).toEqual([
+      [false, true],
+      [false, true],
+      [],
+      [],
+    ]);
+    expect(check.dryLayerM! / INCH).toBeCloseTo(2.5, 9);
+  });
   it('population dropped comes from the distances; depths by gauge are counted', () => {
     const check = read([[row(1, [2], 1, { gapsM: [0.16, 0.18] }), row(2, [2], 2)]]);
     expect(check.dropped!.rows.map((one) => one.row)).toEqual([1]);

@@ -121,11 +121,17 @@ export function readTrenchCheck(
   const { crop, rowWidthM, seedsPerM2 } = planting.data;
   const reading = { readTo, crop };
   const stepM = planter?.depthStopStepM ?? DEFAULT_DEPTH_STEP_M;
+  // A dry layer measured holds for the places after it until it is measured again.
+  const dryAt = (ordinal: number) =>
+    stops
+      .filter(({ data }) => data.ordinal <= ordinal)
+      .map(({ ground }) => ground?.data.dryLayerM ?? null)
+      .findLast((dry) => dry !== null) ?? null;
   const opened = stops.flatMap((stop) =>
     stop.rows.map((row) => ({
       ...digOf(row.data, reading),
       held: row,
-      dryLayerM: stop.ground?.data.dryLayerM ?? null,
+      dryLayerM: dryAt(stop.data.ordinal),
     })),
   );
   const adjustments = stops.flatMap((stop) => stop.adjustments.map(({ data }) => data));
@@ -184,9 +190,7 @@ export function readTrenchCheck(
     changes: beforeAndAfter(adjusted, before, depths, targetM),
     adjusted,
     before,
-    dryLayerM:
-      stops.map(({ ground }) => ground?.data.dryLayerM ?? null).findLast((dry) => dry !== null) ??
-      null,
+    dryLayerM: dryAt(Infinity),
     moisture: {
       moist: trenchRows.reduce((sum, row) => sum + row.moist, 0),
       judged: trenchRows.reduce((sum, row) => sum + row.judgedForMoisture, 0),
