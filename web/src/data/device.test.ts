@@ -27,6 +27,12 @@ function fakeServer() {
     pictures: [] as string[],
     pictureStatus: 204,
   };
+  const session = {
+    person: { id: 'p', name: 'Noor Castellane' },
+    workspaceId: WORKSPACE,
+    season: 2027,
+    people: [],
+  };
   const lookUp: LookUp = (kind, id) => held.get(`${kind} ${id}`) as never;
   const keep = (record: Kept) => {
     held.set(`${record.kind} ${record.id}`, record);
@@ -63,12 +69,10 @@ function fakeServer() {
     const body = init?.body ? (JSON.parse(init.body as string) as { commits: Commit[] }) : null;
     const answers: Record<string, () => unknown> = {
       '/health': () => ({ ok: true }),
-      '/session': () => ({
-        person: { id: 'p', name: 'Noor Castellane' },
-        workspaceId: WORKSPACE,
-        season: 2027,
-        people: [],
-      }),
+      '/session': () => {
+        if (network.pictureStatus === 401) network.pictureStatus = 204;
+        return session;
+      },
       '/commits': () => {
         network.commitCalls += 1;
         return { outcomes: apply(body!.commits, 'Noor Castellane') };
@@ -261,5 +265,16 @@ describe('photos', () => {
     await device.sync();
     expect(server.network.pictures).toEqual(['b', 'b']);
     expect(unsent()).toBe(0);
+  });
+
+  it('sign in again by themselves when the session has run out', async () => {
+    const server = fakeServer();
+    await open();
+    await device.sync();
+    server.network.pictureStatus = 401;
+    await device.keepPhoto('c', picture);
+    await device.sync();
+    expect(server.network.pictures).toEqual(['c', 'c']);
+    expect(store.getState().sync).toMatchObject({ unsent: 0, contact: 'online' });
   });
 });

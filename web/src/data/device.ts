@@ -43,28 +43,19 @@ const EVERY_MS = 20_000;
 
 class Unreachable extends Error {}
 
-async function ask(path: string, body?: unknown, picture?: Blob): Promise<Response> {
+async function ask(path: string, request: RequestInit = {}): Promise<Response> {
   try {
-    return await fetch(
-      `/api/v1${path}`,
-      picture
-        ? {
-            method: 'PUT',
-            headers: { 'content-type': 'application/octet-stream' },
-            body: picture,
-          }
-        : body === undefined
-          ? {}
-          : {
-              method: 'POST',
-              headers: { 'content-type': 'application/json' },
-              body: JSON.stringify(body),
-            },
-    );
+    return await fetch(`/api/v1${path}`, request);
   } catch {
     throw new Unreachable();
   }
 }
+
+const posted = (body: unknown): RequestInit => ({
+  method: 'POST',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify(body),
+});
 
 async function answer<T>(response: Response): Promise<T> {
   if (!response.ok) throw new Unreachable(`the server answered ${response.status}`);
@@ -231,16 +222,18 @@ export class Device {
   }
 
   private async signIn(personId?: string): Promise<void> {
-    const session = await answer<LocalSession>(await ask('/session', personId ? { personId } : {}));
+    const session = await answer<LocalSession>(
+      await ask('/session', posted(personId ? { personId } : {})),
+    );
     await this.local.put('meta', session, 'session');
     this.store.dispatch(signedIn(session));
   }
 
-  private async askSignedIn(path: string, body?: unknown): Promise<Response> {
-    const response = await ask(path, body);
+  private async askSignedIn(path: string, request?: RequestInit): Promise<Response> {
+    const response = await ask(path, request);
     if (response.status !== 401) return response;
     await this.signIn(this.store.getState().sync.session?.person.id);
-    return ask(path, body);
+    return ask(path, request);
   }
 
   private async sendAll(): Promise<void> {
@@ -250,7 +243,7 @@ export class Device {
       if (batch.length === 0) return;
       this.store.dispatch(sendingChanged(true));
       const { outcomes } = await answer<{ outcomes: Outcome[] }>(
-        await this.askSignedIn('/commits', { commits: batch.map(({ commit }) => commit) }),
+        await this.askSignedIn('/commits', posted({ commits: batch.map(({ commit }) => commit) })),
       );
       const now = new Date().toISOString();
       const stale = await settleBatch(this.local, batch, outcomes, {
@@ -265,7 +258,11 @@ export class Device {
 
   private async sendPhotos(): Promise<void> {
     for (const photo of await this.local.getAllFromIndex('photos', 'sent', 0)) {
-      const response = await ask(`/photos/${photo.id}`, undefined, photo.blob);
+      const response = await this.askSignedIn(`/photos/${photo.id}`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/octet-stream' },
+        body: photo.blob,
+      });
       // A picture the server will never take stays here and is not sent over and over.
       if (!response.ok && response.status !== 415 && response.status !== 413)
         throw new Unreachable(`the server answered ${response.status}`);
@@ -293,10 +290,14 @@ export class Device {
     }
   }
 
+  private photosWaiting(): Promise<number> {
+    return this.local.countFromIndex('photos', 'sent', 0);
+  }
+
   private async countOutbox(): Promise<void> {
     const [entries, photos] = await Promise.all([
       this.local.getAll('outbox'),
-      this.local.countFromIndex('photos', 'sent', 0),
+      this.photosWaiting(),
     ]);
     this.store.dispatch(outboxSeen({ entries, photos }));
   }
@@ -304,10 +305,7 @@ export class Device {
   private async countAfterEdit(): Promise<void> {
     // An edit of a refused change settles it: then all must be looked at.
     if (this.store.getState().sync.refused.length > 0) return this.countOutbox();
-    const [entries, photos] = await Promise.all([
-      this.local.count('outbox'),
-      this.local.countFromIndex('photos', 'sent', 0),
-    ]);
+    const [entries, photos] = await Promise.all([this.local.count('outbox'), this.photosWaiting()]);
     this.store.dispatch(outboxCounted(entries + photos));
   }
 
@@ -316,7 +314,7 @@ export class Device {
       const [records, entries, photos] = await Promise.all([
         this.local.getAll('records'),
         this.local.getAll('outbox'),
-        this.local.countFromIndex('photos', 'sent', 0),
+        this.photosWaiting(),
       ]);
       const by = this.store.getState().sync.session?.person.name ?? '';
       const server = new Map(records.map((record) => [recordKey(record.kind, record.id), record]));
