@@ -11,7 +11,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { analyseRowDepths, guessLogMapping, seededRandom } from '@sendero/core';
+import { analyseRowDepths, guessLogMapping, isOff, seededRandom } from '@sendero/core';
 import { demoScenario, DEMO_PLANTINGS, simulatePlanterLog } from '@sendero/core/simulation';
 import { LOG_HEADERS, logText } from '@sendero/stand-ins';
 import pg from 'pg';
@@ -48,7 +48,7 @@ export function rowsFound(): void {
       const { verdict } = rows[i]!;
       if (by === 0) {
         tally.right += 1;
-        if (verdict === 'shallow' || verdict === 'deep') tally.falsely += 1;
+        if (isOff(verdict)) tally.falsely += 1;
       } else {
         tally.off += 1;
         if (verdict === (by < 0 ? 'shallow' : 'deep')) tally.called += 1;

@@ -1,8 +1,14 @@
-import { requireFinite, requirePositive, requireSome, requireWhole } from '../arguments/index.ts';
+import {
+  requireNotNegative,
+  requirePositive,
+  requireSome,
+  requireWhole,
+} from '../arguments/index.ts';
 import {
   fUpperTail,
   holm,
   mean,
+  pooledSpread,
   remlOneWay,
   sampleSd,
   tCdf,
@@ -16,6 +22,10 @@ export interface DepthReading {
 }
 
 export type DepthVerdict = 'on target' | 'shallow' | 'deep' | 'undecided';
+
+/** Whether a row was called off its target. @example isOff('deep') // true */
+export const isOff = (verdict: DepthVerdict | undefined): verdict is 'shallow' | 'deep' =>
+  verdict === 'shallow' || verdict === 'deep';
 
 export interface RowDepth {
   row: number;
@@ -84,9 +94,7 @@ export function analyseRowDepths(
   const byRow = new Map<number, number[]>();
   readings.forEach(({ row, depthM }, i) => {
     requireWhole(`readings[${i}].row`, row, 1);
-    requireFinite(`readings[${i}].depthM`, depthM);
-    if (depthM < 0)
-      throw new RangeError(`readings[${i}].depthM must be zero or more, got ${depthM}`);
+    requireNotNegative(`readings[${i}].depthM`, depthM);
     const own = byRow.get(row);
     if (own) own.push(depthM);
     else byRow.set(row, [depthM]);
@@ -95,13 +103,8 @@ export function analyseRowDepths(
   const groups = rows.map(([, depths]) => depths);
   const fit = remlOneWay(groups);
   const means = groups.map((depths) => mean(depths)!);
-  const df = readings.length - rows.length;
-  const squaresWithin = groups.reduce(
-    (sum, depths, g) => sum + depths.reduce((s, depth) => s + (depth - means[g]!) ** 2, 0),
-    0,
-  );
+  const pooled = pooledSpread(groups);
   // Equal readings leave a remainder of rounding, not a spread.
-  const pooled = df > 0 ? { sd: Math.sqrt(squaresWithin / df), df } : null;
   if (pooled && pooled.sd < 1e-12) pooled.sd = 0;
 
   const p = groups.map((depths, g) => {
@@ -123,7 +126,6 @@ export function analyseRowDepths(
         : null;
       const off = meanM - targetM;
       const verdict = judge(off, half, pHolm[g]!, toleranceM);
-      const called = verdict === 'shallow' || verdict === 'deep';
       const steps = Math.round((targetM - fit.blups[g]!) / stepM);
       return {
         row,
@@ -139,7 +141,7 @@ export function analyseRowDepths(
         pHolm: pHolm[g]!,
         intervalM: half === null ? null : [meanM - half, meanM + half],
         verdict,
-        correctionM: called ? steps * stepM + 0 : 0,
+        correctionM: isOff(verdict) ? steps * stepM + 0 : 0,
         moreDigs:
           verdict !== 'undecided'
             ? 0

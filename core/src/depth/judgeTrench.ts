@@ -1,5 +1,5 @@
 import { wilsonInterval } from '../stats/index.ts';
-import type { PlanterDepths } from './analyseRowDepths.ts';
+import { isOff, type PlanterDepths } from './analyseRowDepths.ts';
 import { FURROW_PARTS, type FurrowFindings, type FurrowPart } from './findings.ts';
 
 /** What one row's furrow showed, for the judgement. */
@@ -80,9 +80,7 @@ export function judgeTrench(
 function judgeDepths(depths: PlanterDepths, targetM: number, toleranceM: number): TrenchFinding[] {
   const findings: TrenchFinding[] = [];
   const off = depths.rows.flatMap(({ row, verdict, meanM, correctionM }) =>
-    verdict === 'shallow' || verdict === 'deep'
-      ? [{ row, verdict, offM: meanM - targetM, correctionM }]
-      : [],
+    isOff(verdict) ? [{ row, verdict, offM: meanM - targetM, correctionM }] : [],
   );
   const sides = new Set(off.map(({ verdict }) => verdict));
   if (off.length > 0 && off.length > 0.75 * depths.rows.length && sides.size === 1)

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../stats/index.ts';
 import golden from './rowDepths.golden.json' with { type: 'json' };
-import { analyseRowDepths, beforeAndAfter, judgeTrench, NORMAL_FURROW } from './index.ts';
+import { analyseRowDepths, beforeAndAfter, isOff, judgeTrench, NORMAL_FURROW } from './index.ts';
 
 const INCH = 0.0254;
 const TARGET = { targetM: 2 * INCH, toleranceM: INCH / 4, stepM: INCH / 4 };
@@ -139,7 +139,7 @@ it('60 simulated planters: rows off by half an inch or more are called, rows on 
       const { verdict } = rows[i]!;
       if (by === 0) {
         right += 1;
-        if (verdict === 'shallow' || verdict === 'deep') falsely += 1;
+        if (isOff(verdict)) falsely += 1;
       } else {
         off += 1;
         if (verdict === (by < 0 ? 'shallow' : 'deep')) called += 1;

@@ -135,8 +135,8 @@ function machineFrom(perM2: number, dug: DroppedPopulation): MonitorBias {
 
 /** Without a figure for the machine: the rows' biases, rows as the unit. */
 function machineFromRows(rows: readonly MonitorBias[], dug: DroppedPopulation): MonitorBias {
-  const { perM2: bias, intervalPerM2: interval } = meanOverRows(rows.map((row) => row.bias));
-  const monitorPerM2 = meanOverRows(rows.map((row) => row.monitorPerM2)).perM2;
+  const { centre: bias, interval } = meanOverRows(rows.map((row) => row.bias));
+  const monitorPerM2 = meanOverRows(rows.map((row) => row.monitorPerM2)).centre;
   return {
     row: null,
     monitorPerM2,

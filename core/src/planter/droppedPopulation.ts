@@ -1,6 +1,6 @@
 import { requirePositive, requireWhole } from '../arguments/index.ts';
 import { analyseSpacing } from '../spacing/index.ts';
-import { mean, tInterval, wilsonInterval } from '../stats/index.ts';
+import { mean, pooledSpread, sampleSd, tInterval, wilsonInterval } from '../stats/index.ts';
 import { populationAtSpacing } from '../targets/index.ts';
 
 export interface DroppedRow {
@@ -47,17 +47,11 @@ export function droppedPopulation(
     requireWhole('row', row, 1);
     gapsM.forEach((gap, i) => requirePositive(`row ${row} gapsM[${i}]`, gap));
   });
-  const means = used.map(({ gapsM }) => mean(gapsM)!);
-  const df = used.reduce((sum, { gapsM }) => sum + gapsM.length - 1, 0);
-  const squares = used.reduce(
-    (sum, { gapsM }, r) => sum + gapsM.reduce((s, gap) => s + (gap - means[r]!) ** 2, 0),
-    0,
-  );
-  const sd = df > 0 ? Math.sqrt(squares / df) : null;
-  const found = used.map(({ row, gapsM }, r): DroppedRow => {
-    const meanGapM = means[r]!;
-    const seGapM = sd === null ? null : sd / Math.sqrt(gapsM.length);
-    const gap = seGapM === null ? null : tInterval(meanGapM, seGapM, df);
+  const pooled = pooledSpread(used.map(({ gapsM }) => gapsM));
+  const found = used.map(({ row, gapsM }): DroppedRow => {
+    const meanGapM = mean(gapsM)!;
+    const seGapM = pooled && pooled.sd / Math.sqrt(gapsM.length);
+    const gap = pooled && seGapM !== null ? tInterval(meanGapM, seGapM, pooled.df) : null;
     return {
       row,
       gaps: gapsM.length,
@@ -71,10 +65,11 @@ export function droppedPopulation(
       singulation: singulationOf([gapsM], targetSpacingM),
     };
   });
+  const machine = meanOverRows(found.map(({ perM2 }) => perM2));
   return {
     rows: found,
-    df,
-    machine: meanOverRows(found.map(({ perM2 }) => perM2)),
+    df: pooled?.df ?? 0,
+    machine: { perM2: machine.centre, intervalPerM2: machine.interval },
     singulation: singulationOf(
       used.map(({ gapsM }) => gapsM),
       targetSpacingM,
@@ -94,14 +89,13 @@ function singulationOf(runs: readonly (readonly number[])[], targetSpacingM: num
 const positions = (gapsM: readonly number[]) =>
   gapsM.reduce<number[]>((along, gap) => [...along, along.at(-1)! + gap], [0]);
 
-/** Mean of a figure over rows, rows as the unit. */
+/** Mean of a figure over rows with its t-interval, rows as the unit; no interval with one row. */
 export function meanOverRows(values: readonly number[]): {
-  perM2: number;
-  intervalPerM2: [number, number] | null;
+  centre: number;
+  interval: [number, number] | null;
 } {
   const centre = mean(values)!;
+  const sd = sampleSd(values);
   const n = values.length;
-  if (n < 2) return { perM2: centre, intervalPerM2: null };
-  const variance = values.reduce((s, value) => s + (value - centre) ** 2, 0) / (n - 1);
-  return { perM2: centre, intervalPerM2: tInterval(centre, Math.sqrt(variance / n), n - 1) };
+  return { centre, interval: sd === null ? null : tInterval(centre, sd / Math.sqrt(n), n - 1) };
 }

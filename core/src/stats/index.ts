@@ -10,4 +10,5 @@ export { wilsonInterval, tInterval, type Interval } from './intervals.ts';
 export { mean, sampleSd } from './moments.ts';
 export { seededRandom, type SeededRandom } from './seededRandom.ts';
 export { holm } from './holm.ts';
+export { pooledSpread } from './pooledSpread.ts';
 export { remlOneWay, type RemlOneWay } from './remlOneWay.ts';

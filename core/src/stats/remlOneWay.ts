@@ -1,5 +1,6 @@
 import { requireFinite, requireSome } from '../arguments/index.ts';
 import { mean } from './moments.ts';
+import { squaresWithin } from './pooledSpread.ts';
 
 export interface RemlOneWay {
   /** Generalised least-squares mean over groups. */
@@ -31,10 +32,7 @@ export function remlOneWay(groups: readonly (readonly number[])[]): RemlOneWay {
   const sizes = groups.map((values) => values.length);
   const means = groups.map((values) => mean(values)!);
   const total = sizes.reduce((sum, n) => sum + n, 0);
-  const squaresWithin = groups.reduce(
-    (sum, values, g) => sum + values.reduce((s, value) => s + (value - means[g]!) ** 2, 0),
-    0,
-  );
+  const within = squaresWithin(groups);
   const weighted = (ratio: number) => {
     const weights = sizes.map((n) => n / (1 + n * ratio));
     const sum = weights.reduce((s, w) => s + w, 0);
@@ -44,12 +42,11 @@ export function remlOneWay(groups: readonly (readonly number[])[]): RemlOneWay {
   const plain = weighted(0);
   if (groups.length === 1 || total === groups.length) {
     // One group, or one value each: the two spreads cannot be told apart.
-    const withinSd =
-      total > groups.length ? Math.sqrt(squaresWithin / (total - groups.length)) : null;
+    const withinSd = total > groups.length ? Math.sqrt(within / (total - groups.length)) : null;
     return { mean: plain.centre, withinSd, betweenSd: null, blups: means };
   }
   const scale = Math.max(...means.map((value) => Math.abs(value - plain.centre)), 1e-300);
-  if (squaresWithin <= 1e-24 * scale * scale) {
+  if (within <= 1e-24 * scale * scale) {
     const centre = mean(means)!;
     const between = means.reduce((s, value) => s + (value - centre) ** 2, 0);
     return {
@@ -62,7 +59,7 @@ export function remlOneWay(groups: readonly (readonly number[])[]): RemlOneWay {
   const varianceAt = (ratio: number) => {
     const { weights, centre } = weighted(ratio);
     const between = weights.reduce((s, w, g) => s + w * (means[g]! - centre) ** 2, 0);
-    return (squaresWithin + between) / (total - 1);
+    return (within + between) / (total - 1);
   };
   const deviance = (ratio: number) =>
     (total - 1) * Math.log(varianceAt(ratio)) +

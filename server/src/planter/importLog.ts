@@ -162,10 +162,9 @@ async function heardLast(
   word: LastWord,
 ): Promise<PlanterLog> {
   const now = new Date();
-  await database.models.planterLog.update(
+  const [, rows] = await database.models.planterLog.update(
     { ...word, heardAt: now, finishedAt: now },
-    { where: { workspaceId, id } },
+    { where: { workspaceId, id }, returning: true },
   );
-  const row = await database.models.planterLog.findOne({ where: { workspaceId, id } });
-  return row!.get({ plain: true }) as PlanterLog;
+  return rows[0]!.get({ plain: true }) as PlanterLog;
 }

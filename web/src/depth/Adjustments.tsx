@@ -1,7 +1,7 @@
 import { useDevice } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 import type { TrenchCheck } from './readTrenchCheck.ts';
-import { ADJUSTED_WORDS, rowsText } from './trenchWords.ts';
+import { ADJUSTED_WORDS, depthChange, rowsText } from './trenchWords.ts';
 
 /** What was changed on the rows in this check; what was noted wrongly is taken back. */
 export function Adjustments({ check }: { check: TrenchCheck }) {
@@ -16,9 +16,7 @@ export function Adjustments({ check }: { check: TrenchCheck }) {
           <li key={id} className="row spread">
             <span>
               <strong>{who}</strong>: {ADJUSTED_WORDS[what].toLowerCase()}
-              {byM
-                ? ` ${units.show(Math.abs(byM), 'seedDepth')} ${byM > 0 ? 'deeper' : 'shallower'}`
-                : ''}
+              {byM ? ` ${depthChange(byM, units)}` : ''}
               <span className="small soft"> at {at.slice(11, 16)} UTC</span>
             </span>
             <button

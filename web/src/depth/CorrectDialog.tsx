@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Dialog } from '../app/Dialog.tsx';
 import { nowOn, useDevice, useToday } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
-import { ADJUSTED_WORDS } from './trenchWords.ts';
+import { ADJUSTED_WORDS, depthChange } from './trenchWords.ts';
 import type { TrenchCheck } from './readTrenchCheck.ts';
 
 /** Notes what was changed on which rows, and makes the place to dig them again. */
@@ -112,9 +112,7 @@ export function CorrectDialog({
                       −
                     </button>
                     <span style={{ minWidth: 118, textAlign: 'center' }}>
-                      {by === 0
-                        ? 'not moved'
-                        : `${units.show(Math.abs(by) * check.stepM, 'seedDepth')} ${by > 0 ? 'deeper' : 'shallower'}`}
+                      {by === 0 ? 'not moved' : depthChange(by * check.stepM, units)}
                     </span>
                     <button
                       className="tool"

@@ -1,3 +1,4 @@
+import { isOff } from '@sendero/core';
 import { useEffect, useRef, useState } from 'react';
 import { useUnits } from '../units/useUnits.ts';
 import { depthOf, depthTyped, partsPerWhole } from './depthKeys.ts';
@@ -190,11 +191,7 @@ export function DepthGrid({
                     {shown(row, column)}
                   </td>
                 ))}
-                <td
-                  className={
-                    depth?.verdict === 'shallow' || depth?.verdict === 'deep' ? 'warn' : 'soft'
-                  }
-                >
+                <td className={isOff(depth?.verdict) ? 'warn' : 'soft'}>
                   {depth
                     ? `${units.number(depth.meanM, 'seedDepth')}${depth.verdict === 'undecided' ? '' : `, ${depth.verdict}`}`
                     : ''}

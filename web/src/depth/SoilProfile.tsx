@@ -1,4 +1,4 @@
-import { crownDepth, type Crop, type DepthVerdict } from '@sendero/core';
+import { crownDepth, isOff, type Crop, type DepthVerdict } from '@sendero/core';
 import { useDrawingWidth } from '../app/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 import type { DrawnSeed } from './readTrenchCheck.ts';
@@ -133,7 +133,7 @@ export function SoilProfile({
         ))}
         {rows.map(({ row, seeds, verdict, below }, i) => {
           const x = left + (i + 0.5) * column;
-          const off = verdict === 'shallow' || verdict === 'deep';
+          const off = isOff(verdict);
           const spread = Math.min(column - 12, 34);
           return (
             <g

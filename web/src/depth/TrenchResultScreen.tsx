@@ -1,4 +1,4 @@
-import type { TrenchFinding } from '@sendero/core';
+import { isOff, type TrenchFinding } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -12,7 +12,7 @@ import { PhotoPicture } from '../photos/PhotoPicture.tsx';
 import { SoilProfile, SoilProfileKey } from './SoilProfile.tsx';
 import { TooShallow } from './TooShallow.tsx';
 import { trenchFindingWords } from './trenchFindingWords.ts';
-import { FEEL_WORDS, rowsText } from './trenchWords.ts';
+import { depthChange, FEEL_WORDS, rowsText } from './trenchWords.ts';
 import type { TrenchCheck } from './readTrenchCheck.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
 
@@ -31,8 +31,7 @@ export default function TrenchResultScreen() {
     );
   const { walk, planting, field, planter, depths, findings, changes } = check;
   const { targetM, toleranceM } = walk.data;
-  const off =
-    check.depths?.rows.filter(({ verdict }) => verdict === 'shallow' || verdict === 'deep') ?? [];
+  const off = check.depths?.rows.filter(({ verdict }) => isOff(verdict)) ?? [];
   const shallow = off.filter(({ verdict }) => verdict === 'shallow').map(({ row }) => row);
   const again = check.adjusted.filter((row) => !check.now.has(row));
   const photos = check.stops.flatMap((stop) => stop.photos);
@@ -266,11 +265,7 @@ function RowTable({ check }: { check: TrenchCheck }) {
                 </td>
                 <td>{row.pHolm < 0.001 ? '< 0.001' : row.pHolm.toFixed(3)}</td>
                 <td>{row.verdict}</td>
-                <td>
-                  {row.correctionM === 0
-                    ? '–'
-                    : `${units.show(Math.abs(row.correctionM), 'seedDepth')} ${row.correctionM > 0 ? 'deeper' : 'shallower'}`}
-                </td>
+                <td>{row.correctionM === 0 ? '–' : depthChange(row.correctionM, units)}</td>
                 <td>
                   {row.moreDigs === null ? '2 or more' : row.moreDigs === 0 ? '–' : row.moreDigs}
                 </td>

@@ -1,17 +1,12 @@
-import { read, show, showNumber, unitSymbol, type UnitSystem } from '@sendero/core';
+import type { UnitSystem } from '@sendero/core';
 import { describe, expect, it } from 'vitest';
-import type { Units } from '../units/useUnits.ts';
+import { unitsOf, type Units } from '../units/useUnits.ts';
 import { changeText, reasonText } from './adviceWords.ts';
 
-const units = (system: UnitSystem): Units => ({
-  system,
-  show: (value, kind) => show(value, kind, system).replaceAll('\u00a0', ' '),
-  number: (value, kind) => showNumber(value, kind, system),
-  symbol: (kind) => unitSymbol(kind, system),
-  read: (text, kind) => read(text, kind, system),
-  interval: () => '',
-  standKind: () => 'population',
-});
+const units = (system: UnitSystem): Units => {
+  const own = unitsOf(system);
+  return { ...own, show: (...of) => own.show(...of).replaceAll('\u00a0', ' ') };
+};
 
 describe('the adviser’s words', () => {
   it('a reason has its direction and its size', () => {

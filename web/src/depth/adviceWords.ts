@@ -5,6 +5,7 @@ import {
   type WouldChange,
 } from '@sendero/core';
 import type { Units } from '../units/useUnits.ts';
+import { depthChange } from './trenchWords.ts';
 
 export const SCHOOL_WORDS: Record<DepthSchool, { label: string; creed: string }> = {
   fixedWindow: {
@@ -45,14 +46,13 @@ const BECAUSE: Record<DepthReason['because'], string> = {
 /** A reason with its direction and size. @example '+¼ in: Sand dries fast' */
 export function reasonText({ because, byM }: DepthReason, units: Units): string {
   if (because === 'aim') return `${BECAUSE.aim}: ${units.show(byM, 'seedDepth')}`;
-  const size = units.show(Math.abs(byM), 'seedDepth');
   const words =
     because === 'limit'
       ? byM > 0
         ? 'Held at the shallowest: no shallower, or crown and roots sit too high, or seed leaves the moisture'
         : 'Held at the deepest the school allows'
       : BECAUSE[because];
-  return `${size} ${byM > 0 ? 'deeper' : 'shallower'}: ${words}`;
+  return `${depthChange(byM, units)}: ${words}`;
 }
 
 const WOULD_CHANGE_WORDS: Record<WouldChange['if'], string> = {

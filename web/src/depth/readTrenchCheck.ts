@@ -2,6 +2,7 @@ import {
   analyseRowDepths,
   beforeAndAfter,
   DEFAULT_DEPTH_STEP_M,
+  depthToBottom,
   digOf,
   droppedPopulation,
   judgeTrench,
@@ -149,8 +150,7 @@ export function readTrenchCheck(
     row,
     seeds: (byRow.get(row) ?? []).flatMap(({ held, dryLayerM }) =>
       held.data.seeds.map((seed) => ({
-        depthM:
-          seed.depthM === null ? null : digOf({ row, at: '', seeds: [seed] }, reading).depthsM[0]!,
+        depthM: seed.depthM === null ? null : depthToBottom(seed.depthM, readTo, crop),
         moist: liesMoist(seed, dryLayerM, reading),
       })),
     ),

@@ -1,24 +1,12 @@
-import {
-  FURROW_PARTS,
-  read,
-  show,
-  showNumber,
-  unitSymbol,
-  type FurrowPart,
-  type TrenchFinding,
-} from '@sendero/core';
+import { FURROW_PARTS, type FurrowPart, type TrenchFinding } from '@sendero/core';
 import { describe, expect, it } from 'vitest';
-import type { Units } from '../units/useUnits.ts';
+import { unitsOf } from '../units/useUnits.ts';
 import { trenchFindingWords } from './trenchFindingWords.ts';
 
-const units: Units = {
-  system: 'us',
-  show: (value, kind) => show(value, kind, 'us').replaceAll('\u00a0', ' '),
-  number: (value, kind) => showNumber(value, kind, 'us'),
-  symbol: (kind) => unitSymbol(kind, 'us'),
-  read: (text, kind) => read(text, kind, 'us'),
-  interval: () => '',
-  standKind: () => 'population',
+const us = unitsOf('us');
+const units = {
+  ...us,
+  show: (...of: Parameters<typeof us.show>) => us.show(...of).replaceAll('\u00a0', ' '),
 };
 const says = (finding: TrenchFinding) => trenchFindingWords(finding, units);
 

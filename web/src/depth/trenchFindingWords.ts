@@ -1,11 +1,9 @@
 import type { TrenchFinding } from '@sendero/core';
 import type { FindingWords } from '../stand/findingWords.ts';
 import type { Units } from '../units/useUnits.ts';
-import { POINTS_TO, rowsText, SAW } from './trenchWords.ts';
+import { depthChange, POINTS_TO, rowsText, SAW } from './trenchWords.ts';
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
-const deeper = (byM: number, units: Units) =>
-  `${units.show(Math.abs(byM), 'seedDepth')} ${byM > 0 ? 'deeper' : 'shallower'}`;
 
 /** A finding of a trench check in plain sentences: what it means, and what to do at the machine. */
 export function trenchFindingWords(finding: TrenchFinding, units: Units): FindingWords {
@@ -29,7 +27,7 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
           .map(({ row, correctionM }) =>
             correctionM === 0
               ? `Row ${row}: less than one step of the depth stop; look at its wheels and downforce.`
-              : `Row ${row}: set ${deeper(correctionM, units)}.`,
+              : `Row ${row}: set ${depthChange(correctionM, units)}.`,
           )
           .join(' '),
       };

@@ -6,6 +6,7 @@ import type {
   PlantingEvent,
   RowAdjustment,
 } from '@sendero/core';
+import type { Units } from '../units/useUnits.ts';
 
 /** What is seen in a furrow, in the words of the field; the first of each is the normal one. */
 export const FURROW_WORDS: {
@@ -136,3 +137,7 @@ export function rowsText(rows: readonly number[]): string {
     pieces.length === 1 ? pieces[0]! : `${pieces.slice(0, -1).join(', ')} and ${pieces.at(-1)}`;
   return `${rows.length === 1 ? 'Row' : 'Rows'} ${list}`;
 }
+
+/** A change of depth with its direction. @example depthChange(0.0127, units) // '½ in deeper' */
+export const depthChange = (byM: number, units: Units): string =>
+  `${units.show(Math.abs(byM), 'seedDepth')} ${byM > 0 ? 'deeper' : 'shallower'}`;

@@ -23,20 +23,20 @@ export interface Units {
   standKind(denseStand: boolean): QuantityKind;
 }
 
+/** How figures are shown to and read from people of a system. */
+export const unitsOf = (system: UnitSystem): Units => ({
+  system,
+  show: (value, kind) => show(value, kind, system),
+  number: (value, kind) => showNumber(value, kind, system),
+  symbol: (kind) => unitSymbol(kind, system),
+  read: (text, kind) => read(text, kind, system),
+  interval: ([lower, upper], kind) =>
+    `${showNumber(Math.max(0, lower), kind, system)} – ${show(upper, kind, system)}`,
+  standKind: (denseStand) => (denseStand ? 'denseStand' : 'population'),
+});
+
 /** The units of the person at this device. */
 export function useUnits(): Units {
   const system = useAppSelector((state) => state.preferences.units);
-  return useMemo(
-    () => ({
-      system,
-      show: (value, kind) => show(value, kind, system),
-      number: (value, kind) => showNumber(value, kind, system),
-      symbol: (kind) => unitSymbol(kind, system),
-      read: (text, kind) => read(text, kind, system),
-      interval: ([lower, upper], kind) =>
-        `${showNumber(Math.max(0, lower), kind, system)} – ${show(upper, kind, system)}`,
-      standKind: (denseStand) => (denseStand ? 'denseStand' : 'population'),
-    }),
-    [system],
-  );
+  return useMemo(() => unitsOf(system), [system]);
 }
