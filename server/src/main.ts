@@ -1,5 +1,6 @@
 import { resolve } from 'node:path';
 import { createApp } from './api/app.ts';
+import { LIMITS } from './api/limits.ts';
 import { openDatabase } from './database/openDatabase.ts';
 import { fillIfEmpty } from './demo/fillWorkspace.ts';
 
@@ -16,6 +17,9 @@ const server = createApp(database, SENDERO_WEB ? resolve(SENDERO_WEB) : undefine
   Number(PORT),
   HOST,
 );
+// Each route has its own limit on how long a request may take to arrive; the longest is a planter log's.
+server.requestTimeout = LIMITS.log.seconds * 1000;
+server.headersTimeout = 30_000;
 server.on('listening', () => console.log(`listening on ${HOST}:${PORT}`));
 server.on('error', (error) => {
   console.error(error.message);

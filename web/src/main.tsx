@@ -13,8 +13,8 @@ import { DeviceContext } from './data/hooks.ts';
 import { rememberPreferences } from './data/preferences.ts';
 import { makeStore } from './data/store.ts';
 
-const store = makeStore();
-const device = new Device(store);
+const store = makeStore(() => device.road);
+const device: Device = new Device(store);
 let remembered = store.getState().preferences;
 store.subscribe(() => {
   const { preferences } = store.getState();

@@ -27,15 +27,23 @@ const MEANS = [
   'speedMPerS',
 ] as const;
 
+interface RunningRow {
+  n: number;
+  dropped: number;
+  sums: number[];
+  counts: number[];
+  light: number;
+}
+/** A running summary laid aside between two pieces of a log, as plain data. */
+export type SavedLog = [row: number, sums: RunningRow][];
+
 /**
  * Keeps a running summary of log records by row, in memory of the number of rows only.
+ * @param saved a summary laid aside by `save`, to go on with
  * @example const log = runningLog(); log.add(record); log.rows()[0].droppedPerM2
  */
-export function runningLog() {
-  const rows = new Map<
-    number,
-    { n: number; dropped: number; sums: number[]; counts: number[]; light: number }
-  >();
+export function runningLog(saved: SavedLog = []) {
+  const rows = new Map(saved);
   return {
     add(record: LogRecord) {
       let own = rows.get(record.row);
@@ -53,6 +61,8 @@ export function runningLog() {
       }
       if (record.wheelLoadN !== null && record.wheelLoadN < LIGHT_LOAD_N) own.light += 1;
     },
+    /** Lays the summary aside. */
+    save: (): SavedLog => [...rows],
     /** Rows in order of their number. */
     rows(): LogRow[] {
       return [...rows]
@@ -78,7 +88,8 @@ export interface PlanterLog {
   id: string;
   plantingId: string;
   name: string;
-  status: 'reading' | 'done' | 'cancelled' | 'failed';
+  /** `stopped`: its sender is gone in the middle; sending the same file again goes on from there. */
+  status: 'reading' | 'stopped' | 'done' | 'cancelled' | 'failed';
   problem: string | null;
   /** Size of the file, 0 when not known, and how much of it has been read. */
   bytes: number;

@@ -1,24 +1,46 @@
 import * as z from 'zod/mini';
-import { KIND_NAMES, validate, type DataOf, type Kept, type Kind, type Problems } from './kinds.ts';
+import {
+  isKind,
+  kindOf,
+  upgrade,
+  validate,
+  type DataOf,
+  type Kept,
+  type Kind,
+  type Problems,
+} from './kinds.ts';
+import { mergeEdits, sameData } from './merge.ts';
 import { checkRelations, type LookUp } from './relations.ts';
-import { timestamp } from './schemas.ts';
 
-const kind = z.enum(KIND_NAMES as [Kind, ...Kind[]], 'This kind of record is not known.');
-
-/** One change to one record, made on the revision the device had. */
-export const changeSchema = z.strictObject({
+/**
+ * One change to one record, made on the version the device showed. Attributes of later apps are passed
+ * over, so that an older server does not refuse a whole commit for them.
+ */
+export const changeSchema = z.object({
   op: z.enum(['put', 'delete', 'restore'], 'Use put, delete or restore.'),
-  kind,
+  kind: z.string().check(
+    z.refine(isKind, {
+      error:
+        'This kind of record is not known here. It was made by a newer app: it is kept and can be sent again later.',
+    }),
+  ),
   id: z.uuid('Record ids are UUIDs.'),
   baseRevision: z.int().check(z.gte(0), z.lte(2_000_000_000)),
   data: z.optional(z.unknown()),
+  /** Shape of `data` and `base`: see `KindDeclaration.version`; 1 when left out. */
+  version: z.optional(z.int().check(z.gte(1), z.lte(10_000))),
+  /** The data the edit was made on, for merging with what others changed meanwhile. */
+  base: z.optional(z.unknown()),
+  /** The tallies of the kind were changed by taps alone: they are to be added to what others tapped. */
+  taps: z.optional(z.boolean()),
 });
-export type Change = z.output<typeof changeSchema>;
+export type Change = Omit<z.output<typeof changeSchema>, 'kind'> & { kind: Kind };
 
 /** Changes that belong together: all are applied or none. The id makes sending twice harmless. */
-export const commitSchema = z.strictObject({
+export const commitSchema = z.object({
   id: z.uuid('Commit ids are UUIDs.'),
-  madeAt: timestamp,
+  /** When it was made, by the device's clock: told, never trusted. */
+  madeAt: z.string().check(z.maxLength(60)),
   changes: z
     .array(changeSchema)
     .check(
@@ -26,20 +48,47 @@ export const commitSchema = z.strictObject({
       z.maxLength(1000, 'A commit takes at most 1,000 changes.'),
     ),
 });
-export type Commit = z.output<typeof commitSchema>;
+export type Commit = Omit<z.output<typeof commitSchema>, 'changes'> & { changes: Change[] };
 
-export const commitBatchSchema = z.strictObject({
+/** A batch as it arrives. Each commit of it is read by itself: one that cannot be read holds up no other. */
+export const commitBatchSchema = z.object({
   commits: z
-    .array(commitSchema)
+    .array(z.unknown())
     .check(
       z.minLength(1, 'Send at least one commit.'),
       z.maxLength(1000, 'Send at most 1,000 commits at a time.'),
     ),
 });
 
+/**
+ * Reads a commit as it arrived.
+ * @returns the commit, or the outcome that refuses it
+ * @example readCommit({ id: 'x' }).ok // false
+ */
+export function readCommit(
+  sent: unknown,
+): { ok: true; commit: Commit } | { ok: false; refused: Extract<Outcome, { outcome: 'refused' }> } {
+  const parsed = commitSchema.safeParse(sent);
+  if (parsed.success) return { ok: true, commit: parsed.data as Commit };
+  const id = (sent as { id?: unknown } | null)?.id;
+  const problems = Object.fromEntries(
+    parsed.error.issues.map(({ path, message }) => [path.join('.') || 'commit', message]),
+  );
+  return {
+    ok: false,
+    refused: { id: typeof id === 'string' ? id : '', outcome: 'refused', problems },
+  };
+}
+
 /** What became of a commit. */
 export type Outcome =
-  | { id: string; outcome: 'applied'; revisions: { kind: Kind; id: string; revision: number }[] }
+  | {
+      id: string;
+      outcome: 'applied';
+      revisions: { kind: Kind; id: string; revision: number }[];
+      /** Records that hold more than was sent: what others changed meanwhile went together with it. */
+      merged?: Kept[];
+    }
   /** Someone changed a record in between: theirs stands, yours is kept beside it as a conflict. */
   | {
       id: string;
@@ -64,13 +113,33 @@ export interface DecisionContext {
   newId: () => string;
 }
 
-const sameData = (a: unknown, b: unknown) => canonical(a) === canonical(b);
-const canonical = (value: unknown): string =>
-  JSON.stringify(value, (_, v: unknown) =>
-    v !== null && typeof v === 'object' && !Array.isArray(v)
-      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : v,
-  );
+/** Longest that a device's clock may run ahead before its times are not believed. */
+const AHEAD_MS = 86_400_000;
+
+/** The time a device says, or the server's when that cannot be. */
+function believable(madeAt: string, now: string): string {
+  const at = Date.parse(madeAt);
+  const fine = at >= Date.parse('1990-01-01') && at <= Date.parse(now) + AHEAD_MS;
+  return fine ? new Date(at).toISOString() : now;
+}
+
+/**
+ * What an edit says, in this app's shape. Attributes that its sender's older app could not know stay
+ * as they stand.
+ */
+function dataOf(change: Change, current: Kept | undefined): unknown {
+  const { kind, version = 1 } = change;
+  const declared = kindOf(kind);
+  if (!current || version >= declared.version) return change.data;
+  const unknownToSender = Object.entries(declared.added)
+    .filter(([since]) => Number(since) > version)
+    .flatMap(([, names]) => names);
+  const stands = current.data as unknown as Record<string, unknown>;
+  const kept = unknownToSender.filter((name) => name in stands);
+  return change.data !== null && typeof change.data === 'object'
+    ? { ...Object.fromEntries(kept.map((name) => [name, stands[name]])), ...change.data }
+    : change.data;
+}
 
 /**
  * Decides what a batch of commits does to the records, without touching a database: validation,
@@ -91,6 +160,7 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
       (own.get(key(kind, id)) ?? now.get(key(kind, id)) ?? context.lookUp(kind, id)) as never;
     const ownVersions: Kept[] = [];
     const conflicts: string[] = [];
+    const together = new Set<string>();
     const keep = (record: Kept) => {
       own.set(key(record.kind, record.id), record);
       ownVersions.push(record);
@@ -108,8 +178,14 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
       if (change.kind === 'conflict' && !current)
         return refused({ id: 'Conflicts are made by the server.' });
       let data: Kept['data'];
+      let clash = false;
+      const version = Math.max(
+        change.op === 'put' ? (change.version ?? 1) : 1,
+        current?.version ?? 1,
+        kindOf(change.kind).version,
+      );
       if (change.op === 'put') {
-        const valid = validate(change.kind, change.data);
+        const valid = validate(change.kind, dataOf(change, current), change.version ?? 1);
         if (!valid.ok) return refused(valid.problems);
         // Of a conflict a person decides only when it is settled; what it holds stays as it was made.
         data =
@@ -121,6 +197,10 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
             : valid.data;
         const problems = checkRelations(change.kind, data, lookUp);
         if (Object.keys(problems).length > 0) return refused(problems);
+        const apart = mergedWith(current, change, data, lookUp);
+        data = apart.data;
+        clash = apart.clash;
+        if (apart.merged) together.add(key(change.kind, change.id));
       } else {
         if (change.kind === 'workspace' || change.kind === 'conflict')
           return refused({ op: `A ${change.kind} cannot be deleted.` });
@@ -128,13 +208,15 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
         data = current.data;
       }
       // Writing to a deleted record brings it back.
+      if (change.op !== 'put')
+        clash = current !== undefined && current.revision !== change.baseRevision;
       const deletedAt = change.op === 'delete' ? (current?.deletedAt ?? context.now) : null;
       const unchanged = current && sameData(current.data, data) && current.deletedAt === deletedAt;
       if (unchanged) {
         own.set(key(current.kind, current.id), current);
         continue;
       }
-      if (current && current.revision !== change.baseRevision) {
+      if (current && clash) {
         const conflict: Kept<'conflict'> = {
           kind: 'conflict',
           id: context.newId(),
@@ -148,7 +230,7 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
             version: data,
             deletes: change.op === 'delete',
             by: context.person,
-            at: commit.madeAt,
+            at: believable(commit.madeAt, context.now),
             resolvedAt: null,
           },
         };
@@ -160,6 +242,7 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
       keep({
         kind: change.kind,
         id: change.id,
+        version,
         revision: (current?.revision ?? 0) + 1,
         deletedAt,
         editedBy: context.person,
@@ -177,7 +260,12 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
       .map(({ kind, id, revision }) => ({ kind, id, revision }));
     return conflicts.length > 0
       ? { id: commit.id, outcome: 'conflict', conflicts, revisions }
-      : { id: commit.id, outcome: 'applied', revisions };
+      : {
+          id: commit.id,
+          outcome: 'applied',
+          revisions,
+          ...(together.size > 0 ? { merged: [...together].map((at) => own.get(at)!) } : {}),
+        };
   });
 
   const changed = new Set(versions.map(({ record }) => key(record.kind, record.id)));
@@ -186,4 +274,30 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
     versions,
     written: [...now].filter(([at]) => changed.has(at)).map(([, record]) => record),
   };
+}
+
+/**
+ * An edit beside what others changed since the version it was made on. Without that version, or where
+ * the record was deleted meanwhile, or where both changed one thing, a person must choose.
+ */
+function mergedWith(
+  current: Kept | undefined,
+  change: Change,
+  data: Kept['data'],
+  lookUp: LookUp,
+): { data: Kept['data']; clash: boolean; merged: boolean } {
+  const straight = { data, clash: false, merged: false };
+  if (!current || current.revision === change.baseRevision) return straight;
+  if (change.base === undefined || change.base === null || current.deletedAt !== null)
+    return { data, clash: true, merged: false };
+  const base = upgrade(change.kind, change.base, change.version ?? 1);
+  const tapped = change.taps ? kindOf(change.kind).tallies : [];
+  const merge = mergeEdits(base, current.data, data, tapped);
+  // Each alone was sound; together they might not be (a walk ending before it starts).
+  const valid = validate(change.kind, merge.data, current.version);
+  const sound =
+    valid.ok && Object.keys(checkRelations(change.kind, valid.data, lookUp)).length === 0;
+  if (!sound) return { data, clash: true, merged: false };
+  if (merge.clashes.length > 0) return { data: valid.data, clash: true, merged: false };
+  return { data: valid.data, clash: false, merged: true };
 }

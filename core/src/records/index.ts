@@ -1,8 +1,13 @@
 export {
   KINDS,
   KIND_NAMES,
+  isKind,
+  kindOf,
   validate,
+  readKept,
+  firstShape,
   type Kind,
+  type KindDeclaration,
   type DataOf,
   type Kept,
   type Problems,
@@ -32,6 +37,7 @@ export {
   changeSchema,
   commitSchema,
   commitBatchSchema,
+  readCommit,
   decideCommits,
   type Change,
   type Commit,
@@ -39,4 +45,5 @@ export {
   type Decision,
   type DecisionContext,
 } from './commits.ts';
+export { mergeEdits, sameData, type Merge } from './merge.ts';
 export { ADJUSTED, EVENT_TYPES } from './schemas.ts';

@@ -12,22 +12,69 @@ import {
   workspaceSchema,
 } from './schemas.ts';
 
+/** What is known of a kind of record. */
+export interface KindDeclaration {
+  schema: z.ZodMiniType;
+  /** Attribute → kind of the record it names. */
+  parents: Record<string, string>;
+  /** Version of its shape. Shapes only grow: a new version adds attributes, it never renames or drops one. */
+  version: number;
+  /** Attributes that came with a version later than 1. */
+  added: Record<number, readonly string[]>;
+  /** Brings data of a version to the next one. */
+  migrations: Record<number, (data: Record<string, unknown>) => Record<string, unknown>>;
+  /** Attributes that count taps: edits made apart add up. */
+  tallies: readonly string[];
+}
+
+const first = { version: 1, added: {}, migrations: {}, tallies: [] } as const;
+/** Before version 2 no zone was noted: the day was the one in UTC. */
+const utcDay = (at: unknown) => (typeof at === 'string' ? at.slice(0, 10) : at);
+
 /** Every kind of record, parents before children, with its schema and the records it belongs to. */
 export const KINDS = {
-  workspace: { schema: workspaceSchema, parents: {} },
-  grower: { schema: growerSchema, parents: {} },
-  planter: { schema: planterSchema, parents: {} },
-  field: { schema: fieldSchema, parents: { growerId: 'grower' } },
-  planting: { schema: plantingSchema, parents: { fieldId: 'field', planterId: 'planter' } },
-  walk: { schema: walkSchema, parents: { plantingId: 'planting' } },
-  stop: { schema: stopSchema, parents: { walkId: 'walk' } },
-  observation: { schema: observationSchema, parents: { stopId: 'stop' } },
-  event: { schema: eventSchema, parents: { plantingId: 'planting' } },
-  conflict: { schema: conflictSchema, parents: {} },
-} as const;
+  workspace: { ...first, schema: workspaceSchema, parents: {} },
+  grower: { ...first, schema: growerSchema, parents: {} },
+  planter: { ...first, schema: planterSchema, parents: {} },
+  field: { ...first, schema: fieldSchema, parents: { growerId: 'grower' } },
+  planting: {
+    ...first,
+    schema: plantingSchema,
+    parents: { fieldId: 'field', planterId: 'planter' },
+  },
+  walk: {
+    ...first,
+    schema: walkSchema,
+    parents: { plantingId: 'planting' },
+    version: 2,
+    added: { 2: ['startedOn', 'zoneOffsetMin'] },
+    migrations: {
+      1: (walk) => ({ startedOn: utcDay(walk.startedAt), zoneOffsetMin: null, ...walk }),
+    },
+  },
+  stop: { ...first, schema: stopSchema, parents: { walkId: 'walk' } },
+  observation: {
+    ...first,
+    schema: observationSchema,
+    parents: { stopId: 'stop' },
+    tallies: ['inStep', 'oneBehind', 'twoBehind'],
+  },
+  event: {
+    ...first,
+    schema: eventSchema,
+    parents: { plantingId: 'planting' },
+    version: 2,
+    added: { 2: ['on', 'zoneOffsetMin'] },
+    migrations: { 1: (event) => ({ on: utcDay(event.at), zoneOffsetMin: null, ...event }) },
+  },
+  conflict: { ...first, schema: conflictSchema, parents: {} },
+} as const satisfies Record<string, KindDeclaration>;
 
 export type Kind = keyof typeof KINDS;
 export const KIND_NAMES = Object.keys(KINDS) as Kind[];
+export const isKind = (name: string): name is Kind => Object.hasOwn(KINDS, name);
+/** A kind's declaration, whichever it is. */
+export const kindOf = (kind: Kind): KindDeclaration => KINDS[kind];
 
 export type DataOf<K extends Kind> = z.output<(typeof KINDS)[K]['schema']>;
 export type Grower = DataOf<'grower'>;
@@ -54,6 +101,8 @@ export type Conflict = DataOf<'conflict'>;
 export interface Kept<K extends Kind = Kind> {
   kind: K;
   id: string;
+  /** Shape its data has: see `KindDeclaration.version`. Left out in records of before there were versions. */
+  version?: number;
   /** Counts up by one with every accepted edit; 0 before the server has seen it. */
   revision: number;
   /** When it was deleted; deleting is a mark that can be undone. */
@@ -70,22 +119,81 @@ export type Validated<K extends Kind> =
   { ok: true; data: DataOf<K> } | { ok: false; problems: Problems };
 
 /**
- * Checks a record's data against its schema.
+ * Checks a record's data against its schema. Data of an older version is brought to this one's shape;
+ * of a newer version what this app knows is checked and what it does not know is kept unharmed.
+ *
+ * @param version shape of `data`; this app's own when left out
  * @example validate('grower', { name: '' }) // { ok: false, problems: { name: 'Enter the grower’s name.' } }
  */
-export function validate<K extends Kind>(kind: K, data: unknown): Validated<K> {
-  const parsed = KINDS[kind].schema.safeParse(data);
+export function validate<K extends Kind>(
+  kind: K,
+  data: unknown,
+  version: number = kindOf(kind).version,
+): Validated<K> {
+  const upgraded = upgrade(kind, data, version);
+  const parsed = KINDS[kind].schema.safeParse(upgraded);
   if (parsed.success) return { ok: true, data: parsed.data as DataOf<K> };
   const problems: Problems = {};
+  const unknown: (string | number)[][] = [];
   for (const issue of parsed.error.issues) {
-    const unknownKeys =
-      issue.code === 'unrecognized_keys'
-        ? issue.keys.map((key) => [key, 'This value is not known here: leave it out.'])
-        : null;
-    for (const [path, message] of unknownKeys ?? [
-      [issue.path.join('.') || 'record', issue.message],
-    ])
-      problems[path!] ??= message!;
+    const path = issue.path as (string | number)[];
+    if (issue.code === 'unrecognized_keys') {
+      for (const key of issue.keys) {
+        unknown.push([...path, key]);
+        problems[[...path, key].join('.')] ??= 'This value is not known here: leave it out.';
+      }
+    } else problems[path.join('.') || 'record'] ??= issue.message;
   }
-  return { ok: false, problems };
+  if (version <= kindOf(kind).version || unknown.length < Object.keys(problems).length)
+    return { ok: false, problems };
+  return withUnknown(kind, upgraded, unknown);
+}
+
+/** Checks without the attributes a newer app has added, and puts them back where they were. */
+function withUnknown<K extends Kind>(
+  kind: K,
+  data: unknown,
+  unknown: (string | number)[][],
+): Validated<K> {
+  const holder = (root: unknown, path: (string | number)[]) =>
+    path.slice(0, -1).reduce((at, name) => (at as never)[name], root) as Record<string, unknown>;
+  const known: unknown = JSON.parse(JSON.stringify(data));
+  for (const path of unknown) delete holder(known, path)[path.at(-1)!];
+  const checked = validate(kind, known);
+  if (checked.ok)
+    for (const path of unknown)
+      holder(checked.data, path)[path.at(-1)!] = holder(data, path)[path.at(-1)!];
+  return checked;
+}
+
+/** Data of an older version in the shape of this app's; of this or a newer one as it is. */
+export function upgrade(kind: Kind, data: unknown, version: number): unknown {
+  const { version: own, migrations } = kindOf(kind);
+  let now = data;
+  for (let from = version; from < own; from++)
+    if (now !== null && typeof now === 'object' && !Array.isArray(now))
+      now = migrations[from]?.(now as Record<string, unknown>) ?? now;
+  return now;
+}
+
+/** A record as kept, in the shape of this app. @example readKept(fromDisk).data */
+export function readKept(record: Kept): Kept {
+  const version = record.version ?? 1;
+  if (!isKind(record.kind) || version >= kindOf(record.kind).version) return record;
+  return {
+    ...record,
+    version: kindOf(record.kind).version,
+    data: upgrade(record.kind, record.data, version) as Kept['data'],
+  };
+}
+
+/** A record for an app of before there were versions, which refuses attributes it does not know. */
+export function firstShape(record: Kept): Kept {
+  const { added } = kindOf(record.kind);
+  const later = new Set(Object.values(added).flat());
+  if (later.size === 0) return record;
+  const data = Object.fromEntries(
+    Object.entries(record.data).filter(([name]) => !later.has(name)),
+  ) as unknown as Kept['data'];
+  return { ...record, version: 1, data };
 }

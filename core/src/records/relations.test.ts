@@ -25,7 +25,11 @@ function world(...without: Kind[]): LookUp {
     )) as LookUp;
 }
 const count = (row: number | null) => ({ stopId: ID.stop, type: 'count', row }) as never;
-const walk = (startedAt: string) => ({ plantingId: ID.planting, startedAt }) as never;
+const walk = (
+  startedAt: string,
+  startedOn = startedAt.slice(0, 10),
+  zoneOffsetMin: number | null = 0,
+) => ({ plantingId: ID.planting, startedAt, startedOn, zoneOffsetMin }) as never;
 
 describe('parents', () => {
   it('are named by attribute; an optional one left empty is none', () => {
@@ -47,6 +51,14 @@ describe('a walk', () => {
     expect(checkRelations('walk', walk('2027-05-03T23:00:00.000Z'), world()).startedAt).toMatch(
       /before planting on 2027-05-04/,
     );
+  });
+  it('is judged by the day where it was made', () => {
+    const early = walk('2027-05-03T19:30:00.000Z', '2027-05-04', 720);
+    expect(checkRelations('walk', early, world())).toEqual({});
+    const late = walk('2027-05-04T01:30:00.000Z', '2027-05-03', -360);
+    expect(checkRelations('walk', late, world()).startedAt).toMatch(/dated 2027-05-03/);
+    const unknown = walk('2027-05-03T19:30:00.000Z', '2027-05-03', null);
+    expect(checkRelations('walk', unknown, world())).toEqual({});
   });
 });
 

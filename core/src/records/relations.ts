@@ -1,3 +1,4 @@
+import { FURTHEST_EAST_MIN, localDay } from '../season/index.ts';
 import type { DataOf, Kept, Kind, Problems } from './kinds.ts';
 import { KINDS } from './kinds.ts';
 
@@ -33,8 +34,11 @@ export function checkRelations<K extends Kind>(kind: K, data: DataOf<K>, lookUp:
   if (kind === 'walk') {
     const walk = data as DataOf<'walk'>;
     const planting = lookUp('planting', walk.plantingId)!;
-    if (walk.startedAt.slice(0, 10) < planting.data.plantedOn) {
-      problems.startedAt = `This walk is dated ${walk.startedAt.slice(0, 10)}, before planting on ${planting.data.plantedOn}: correct one of the two dates.`;
+    // Where no zone was noted, the walk gets the benefit of the latest day it can have been.
+    const day =
+      walk.zoneOffsetMin === null ? localDay(walk.startedAt, FURTHEST_EAST_MIN) : walk.startedOn;
+    if (day < planting.data.plantedOn) {
+      problems.startedAt = `This walk is dated ${day}, before planting on ${planting.data.plantedOn}: correct one of the two dates.`;
     }
   }
   if (kind === 'observation') {
@@ -42,7 +46,7 @@ export function checkRelations<K extends Kind>(kind: K, data: DataOf<K>, lookUp:
     const { stopId } = observation;
     const rows =
       observation.type === 'adjustment' ? (observation.rows ?? []) : [observation.row ?? 0];
-    const row = Math.max(...rows, 0);
+    const row = rows.reduce((most, one) => Math.max(most, one), 0);
     const walk = lookUp('walk', lookUp('stop', stopId)!.data.walkId);
     const planting = walk && lookUp('planting', walk.data.plantingId);
     const planter = planting?.data.planterId

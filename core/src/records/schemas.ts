@@ -10,6 +10,7 @@ import {
   FURROW_SHAPES,
   SIDE_WALLS,
 } from '../depth/index.ts';
+import { FURTHEST_EAST_MIN, localDay } from '../season/index.ts';
 import { COUNT_METHODS, MOST_PLANTS_PER_M } from '../stand/index.ts';
 
 /** Schemas of everything that is kept, with messages that say what to do. Values are SI. */
@@ -32,7 +33,7 @@ const date = z.iso
       'Enter a date between 1990 and 2199.',
     ),
   );
-export const timestamp = z.iso
+const timestamp = z.iso
   .datetime('Enter a date and time.')
   .check(
     z.refine(
@@ -46,7 +47,9 @@ const whole = (least: number, most: number, message: string) =>
   z.int(message).check(z.gte(least, message), z.lte(most, message));
 /** Figures exactly as typed, by the name of the value they gave. */
 const asTyped = z._default(
-  z.record(z.string().check(z.maxLength(40)), z.string().check(z.maxLength(60))),
+  z
+    .record(z.string().check(z.maxLength(40)), z.string().check(z.maxLength(60)))
+    .check(z.refine((typed) => Object.keys(typed).length <= 60, 'Use at most 60 figures.')),
   {},
 );
 
@@ -95,14 +98,32 @@ export const plantingSchema = z.strictObject({
   asTyped,
 });
 
+/** Minutes the local clock was ahead of UTC, beside the instant; null in records of before it was noted. */
+const zoneOffsetMin = z.nullable(
+  whole(-FURTHEST_EAST_MIN, FURTHEST_EAST_MIN, 'Set the time zone of this device.'),
+);
+const agrees = (at: string, on: string, offset: number | null) =>
+  offset === null || localDay(at, offset) === on;
+
 const visit = {
   plantingId: id,
   startedAt: timestamp,
+  /** The field's local day it was started on. */
+  startedOn: date,
+  zoneOffsetMin,
   finishedAt: z.nullable(timestamp),
   walkedBy: z._default(z.string().check(z.maxLength(120)), ''),
   note,
   asTyped,
 };
+const dayAgrees = z.refine<{
+  startedAt: string;
+  startedOn: string;
+  zoneOffsetMin: number | null;
+}>((walk) => agrees(walk.startedAt, walk.startedOn, walk.zoneOffsetMin), {
+  message: 'The day of this walk is not the one of its time: check the clock of this device.',
+  path: ['startedOn'],
+});
 const endsAfterStart = z.refine<{ startedAt: string; finishedAt: string | null }>(
   (walk) => walk.finishedAt === null || walk.finishedAt >= walk.startedAt,
   {
@@ -129,6 +150,7 @@ export const standWalkSchema = z
       path: ['hoopDiameterM'],
     }),
     endsAfterStart,
+    dayAgrees,
   );
 
 /** Behind the planter on planting day: what every row is judged against, and how depth is read. */
@@ -149,7 +171,7 @@ export const trenchWalkSchema = z
       }),
     ),
   })
-  .check(endsAfterStart);
+  .check(endsAfterStart, dayAgrees);
 
 export const walkSchema = z.discriminatedUnion(
   'purpose',
@@ -201,7 +223,9 @@ export const tapeSchema = z
       .array(within(0, 500, 'Enter positions between 0 and 500 m along the tape.'))
       .check(z.maxLength(2000, 'Use at most 2,000 plants on one tape.')),
     /** Positions exactly as typed, one for each; empty where tapped. */
-    typed: z.array(z.string().check(z.maxLength(30))),
+    typed: z
+      .array(z.string().check(z.maxLength(30)))
+      .check(z.maxLength(2000, 'Use at most 2,000 plants on one tape.')),
   })
   .check(
     z.refine(({ positionsM }) => positionsM.every((at, i) => i === 0 || at >= positionsM[i - 1]!), {
@@ -211,6 +235,9 @@ export const tapeSchema = z
   );
 
 const rowNumber = whole(1, 96, 'Enter the planter row, 1 to 96.');
+const rowNumbers = z
+  .array(rowNumber)
+  .check(z.maxLength(96, 'A planter has at most 96 rows: name each once.'));
 const shortText = z._default(z.string().check(z.maxLength(60, 'Use at most 60 characters.')), '');
 
 /** One planter row opened behind the planter. */
@@ -236,7 +263,9 @@ export const trenchSchema = z.strictObject({
   gapsM: z
     .array(within(0.001, 10, 'Enter a distance between seeds above zero and up to 33 ft (10 m).'))
     .check(z.maxLength(60, 'Use at most 60 distances in a row.')),
-  gapsTyped: z.array(z.string().check(z.maxLength(30))),
+  gapsTyped: z
+    .array(z.string().check(z.maxLength(30)))
+    .check(z.maxLength(60, 'Use at most 60 distances in a row.')),
   contact: z.enum(CONTACTS, 'Choose the seed-to-soil contact.'),
   shape: z.enum(FURROW_SHAPES, 'Choose the shape of the furrow.'),
   wall: z.enum(SIDE_WALLS, 'Choose the state of the side wall.'),
@@ -279,7 +308,7 @@ export const adjustmentSchema = z.strictObject({
   type: z.literal('adjustment'),
   row: z.null(),
   /** Rows changed; null for all. */
-  rows: z.nullable(z.array(rowNumber).check(z.minLength(1, 'Choose the rows that were changed.'))),
+  rows: z.nullable(rowNumbers.check(z.minLength(1, 'Choose the rows that were changed.'))),
   what: z.enum(ADJUSTED, 'Choose what was changed.'),
   /** By how much the depth should move, deeper positive; null when it is no depth setting. */
   byM: z.nullable(within(-0.2, 0.2, 'Enter a change of up to 8 in.')),
@@ -317,13 +346,23 @@ export const EVENT_TYPES = [
 ] as const;
 
 /** Something that happened to a planting and is carried to its report. */
-export const eventSchema = z.strictObject({
-  plantingId: id,
-  type: z.enum(EVENT_TYPES, 'Choose what happened.'),
-  at: timestamp,
-  rows: z.array(rowNumber),
-  note,
-});
+export const eventSchema = z
+  .strictObject({
+    plantingId: id,
+    type: z.enum(EVENT_TYPES, 'Choose what happened.'),
+    at: timestamp,
+    /** The field's local day. */
+    on: date,
+    zoneOffsetMin,
+    rows: rowNumbers,
+    note,
+  })
+  .check(
+    z.refine((event) => agrees(event.at, event.on, event.zoneOffsetMin), {
+      message: 'The day is not the one of its time: check the clock of this device.',
+      path: ['on'],
+    }),
+  );
 
 export const observationSchema = z.discriminatedUnion(
   'type',

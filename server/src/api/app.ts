@@ -9,8 +9,9 @@ import type { Database } from '../database/openDatabase.ts';
 import { describeSession, requireSignIn, signIn, type SignedIn } from '../people/signIn.ts';
 import { photoRoutes } from '../photos/routes.ts';
 import { planterLogRoutes } from '../planter/routes.ts';
-import { applyCommits } from '../records/applyCommits.ts';
+import { applyBatch } from '../records/applyCommits.ts';
 import { readChanges } from '../records/readChanges.ts';
+import { arrivesWithin, LIMITS } from './limits.ts';
 import { openApiDocument } from './openapi.ts';
 import { answerProblems, notFound, ProblemError } from './problems.ts';
 
@@ -54,14 +55,19 @@ export function createApp(database: Database, webFolder?: string): Express {
   );
   app.use(compression());
 
+  const json = ({ bytes, seconds }: { bytes: number; seconds: number }) => [
+    arrivesWithin(seconds),
+    express.json({ limit: bytes, reviver: storableText }),
+  ];
   const api = express.Router();
-  api.use(cookieParser(), express.json({ limit: '8mb', reviver: storableText }));
+  api.use(cookieParser());
   api.get('/health', (_request, response) => void response.json({ ok: true }));
   api.get('/openapi.json', (_request, response) => void response.json(openApiDocument()));
-  api.post('/session', signIn(database));
+  api.post('/session', ...json(LIMITS.session), signIn(database));
+  // What a stranger sends is not even read.
   api.use(requireSignIn(database));
   api.get('/session', describeSession(database));
-  api.post('/commits', async (request: Request, response: Response) => {
+  api.post('/commits', ...json(LIMITS.commits), async (request: Request, response: Response) => {
     const batch = commitBatchSchema.safeParse(request.body);
     if (!batch.success) {
       const problems = Object.fromEntries(
@@ -75,14 +81,16 @@ export function createApp(database: Database, webFolder?: string): Express {
       );
     }
     response.json({
-      outcomes: await applyCommits(database, response.locals.who as SignedIn, batch.data.commits),
+      outcomes: await applyBatch(database, response.locals.who as SignedIn, batch.data.commits),
     });
   });
   api.get('/changes', async (request: Request, response: Response) => {
     const after = wholeParameter(request, 'after', 1e15) ?? 0;
     const season = wholeParameter(request, 'season', 2199);
     const { workspaceId } = response.locals.who as SignedIn;
-    response.json(await readChanges(database, workspaceId, after, season));
+    // Apps of before there were versions do not say which shapes they know, and refuse what is new.
+    const shapes = wholeParameter(request, 'shapes', 10_000);
+    response.json(await readChanges(database, workspaceId, { after, season, shapes }));
   });
   api.use(photoRoutes(database), planterLogRoutes(database));
   api.use(notFound);

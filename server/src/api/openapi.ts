@@ -1,5 +1,5 @@
 import { commitBatchSchema, KIND_NAMES, KINDS, LOG_FIELD_NAMES } from '@sendero/core';
-import { LOG_FORMATS } from '../planter/logSource.ts';
+import { LOG_FORMATS } from '../planter/readPiece.ts';
 import * as z from 'zod/mini';
 
 const schemaOf = (schema: z.ZodMiniType) => {
@@ -213,7 +213,7 @@ export function openApiDocument() {
           id: text,
           plantingId: text,
           name: text,
-          status: { enum: ['reading', 'done', 'cancelled', 'failed'] },
+          status: { enum: ['reading', 'stopped', 'done', 'cancelled', 'failed'] },
           problem: { type: ['string', 'null'] },
           bytes: whole,
           bytesRead: whole,

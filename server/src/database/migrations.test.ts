@@ -34,6 +34,42 @@ it('planting day keeps the walks of before: whole, as their newest version', asy
     expect(walks).toEqual([{ payload: data(6) }]);
     const [planters] = await old.query(`SELECT record FROM changes WHERE kind = 'planter'`);
     expect(planters).toEqual([{ record: { data: { name: 'Goose', depthStopStepM: null } } }]);
+
+    await old.query(`
+      INSERT INTO plantings ${record}, field_id, season, crop, variety, planted_on, row_width_m, seeds_per_m2, depth_target_m, germination, field_loss, as_typed)
+        SELECT workspace_id, gen_random_uuid(), ${common}, field_id, 2026, crop, variety, planted_on, row_width_m, seeds_per_m2, depth_target_m, germination, field_loss, as_typed FROM plantings;
+      INSERT INTO changes (workspace_id, seq, kind, record_id, season, record)
+        SELECT workspace_id, 10 + row_number() OVER (), 'planting', id, season, json_build_object('data', json_build_object('season', season)) FROM plantings;
+      INSERT INTO changes (workspace_id, seq, kind, record_id, record) VALUES
+        ('${workspace}', 20, 'walk', '${walk}', '${JSON.stringify({ data: { ...data(6), startedAt: '2027-05-27T01:30:00.000Z' } })}'),
+        ('${workspace}', 21, 'grower', '${grower}', '${JSON.stringify({ data: { name: 'Quill' } })}'),
+        ('${workspace}', 22, 'field', '${field}', '${JSON.stringify({ data: { name: 'Long Forty' } })}'),
+        ('${workspace}', 23, 'workspace', '${workspace}', '${JSON.stringify({ data: { name: 'Bench' } })}');
+      UPDATE walks SET payload = payload || '{"startedAt": "2027-05-27T01:30:00.000Z"}';
+      UPDATE workspaces SET change_seq = 23;
+    `);
+    await MIGRATIONS[2]!.up(queries);
+    const day = { startedOn: '2027-05-27', zoneOffsetMin: null };
+    const rows = async (query: string) => (await old.query(query))[0] as Record<string, unknown>[];
+    expect(await rows('SELECT shape, payload FROM walks')).toMatchObject([
+      { shape: 2, payload: day },
+    ]);
+    expect(await rows('SELECT shape, payload FROM growers')).toEqual([
+      { shape: 1, payload: { name: 'Quill' } },
+    ]);
+    // A device that had heard of everything hears of what changed: each once, of all seasons.
+    const told = await rows('SELECT kind, season, record FROM changes WHERE seq > 23 ORDER BY seq');
+    expect(told.map(({ kind }) => kind).sort()).toEqual([
+      'planter',
+      'planting',
+      'planting',
+      'walk',
+    ]);
+    expect(told.every(({ season }) => season === null)).toBe(true);
+    expect(told.find(({ kind }) => kind === 'walk')).toMatchObject({
+      record: { version: 2, data: { ...day, lengthM: 6 } },
+    });
+    expect(await rows('SELECT change_seq FROM workspaces')).toEqual([{ change_seq: '27' }]);
   } finally {
     await old.close();
     await admin.query(`DROP DATABASE ${name} WITH (FORCE)`);

@@ -1,5 +1,20 @@
 import type { QueryInterface } from 'sequelize';
 
+/** Tells devices of records again, under new change numbers, as their newest version now stands. */
+const tellAgain = (kinds: readonly string[]) => `
+  WITH newest AS (
+    SELECT DISTINCT ON (workspace_id, kind, record_id) * FROM changes
+     WHERE kind IN (${kinds.map((kind) => `'${kind}'`).join(', ')})
+     ORDER BY workspace_id, kind, record_id, seq DESC),
+  told AS (
+    INSERT INTO changes (workspace_id, seq, kind, record_id, season, commit_id, record)
+    SELECT n.workspace_id, w.change_seq + row_number() OVER (PARTITION BY n.workspace_id ORDER BY n.seq),
+           n.kind, n.record_id, n.season, NULL, n.record
+      FROM newest n JOIN workspaces w ON w.id = n.workspace_id
+    RETURNING workspace_id, seq)
+  UPDATE workspaces w SET change_seq = t.most
+    FROM (SELECT workspace_id, max(seq) AS most FROM told GROUP BY workspace_id) t WHERE w.id = t.workspace_id;`;
+
 /** Forward only: each runs once, in order, at start. Never edit one that has been released. */
 export const MIGRATIONS: { name: string; up(context: QueryInterface): Promise<void> }[] = [
   {
@@ -109,6 +124,53 @@ export const MIGRATIONS: { name: string; up(context: QueryInterface): Promise<vo
           singulation real, downforce_n real, wheel_load_n real, moisture real,
           PRIMARY KEY (workspace_id, log_id, line), FOREIGN KEY (workspace_id, log_id) REFERENCES planter_logs (workspace_id, id) ON DELETE CASCADE);
       `);
+    },
+  },
+  {
+    name: '003-shapes-local-days-and-pieces',
+    async up(queries) {
+      const tables = {
+        workspace: 'workspaces',
+        grower: 'growers',
+        planter: 'planters',
+        field: 'fields',
+        planting: 'plantings',
+        walk: 'walks',
+        stop: 'stops',
+        observation: 'observations',
+        event: 'events',
+        conflict: 'conflicts',
+      };
+      // Every record is kept whole now, with what a newer app may have added to it.
+      for (const [kind, table] of Object.entries(tables)) {
+        const own = kind === 'workspace' ? 't.id' : 't.workspace_id';
+        await queries.sequelize.query(`
+          ALTER TABLE ${table} ADD COLUMN shape integer NOT NULL DEFAULT 1, ADD COLUMN IF NOT EXISTS payload jsonb;
+          UPDATE ${table} t SET payload = (
+            SELECT c.record -> 'data' FROM changes c WHERE c.workspace_id = ${own} AND c.kind = '${kind}' AND c.record_id = t.id
+             ORDER BY c.seq DESC LIMIT 1) WHERE payload IS NULL;
+          ALTER TABLE ${table} ALTER COLUMN payload SET NOT NULL;`);
+      }
+      // Walks and events carry the local day; until now it was the one in UTC, and no zone was noted.
+      for (const [kind, at, on] of [
+        ['walk', 'startedAt', 'startedOn'],
+        ['event', 'at', 'on'],
+      ] as const) {
+        const grown = (data: string) =>
+          `jsonb_build_object('${on}', left(${data} ->> '${at}', 10), 'zoneOffsetMin', NULL) || ${data}`;
+        await queries.sequelize.query(`
+          UPDATE ${tables[kind]} SET shape = 2, payload = ${grown('payload')};
+          UPDATE changes SET record = record || jsonb_build_object('version', 2, 'data', ${grown("(record -> 'data')")}) WHERE kind = '${kind}';`);
+      }
+      // Plantings are shared by all seasons. Devices hear of all that changed; 002 had not told of planters.
+      await queries.sequelize.query(`
+        UPDATE changes SET season = NULL WHERE kind = 'planting';
+        ${tellAgain(['planter', 'planting', 'walk', 'event'])}
+        CREATE TABLE photo_pieces (
+          workspace_id uuid NOT NULL REFERENCES workspaces (id), id uuid NOT NULL, bytes bytea NOT NULL, received_at timestamptz NOT NULL,
+          PRIMARY KEY (workspace_id, id));
+        ALTER TABLE planter_logs ADD COLUMN reading jsonb, ADD COLUMN tail bytea;
+        UPDATE planter_logs SET status = 'failed', problem = 'The server stopped while reading: send it again.' WHERE status = 'reading';`);
     },
   },
 ];

@@ -25,8 +25,8 @@ const count = (name: string) => ({
 const optional = (type: DataTypes.DataType) => ({ type, allowNull: true });
 
 /**
- * Columns of each kind beside those every record has. Kinds of several shapes keep their data whole in
- * `payload`; the other columns of such a kind are copies to find it by.
+ * Columns of each kind beside those every record has. A record's data is kept whole in `payload`, with
+ * what this server does not know of it; these are copies to find it by and to check it again.
  */
 const COLUMNS: Record<Kind, ModelAttributes> = {
   workspace: {
@@ -71,7 +71,6 @@ const COLUMNS: Record<Kind, ModelAttributes> = {
     purpose: text,
     startedAt: { type: DataTypes.DATE, ...required },
     finishedAt: optional(DataTypes.DATE),
-    payload: json,
   },
   stop: {
     walkId: uuid,
@@ -80,13 +79,8 @@ const COLUMNS: Record<Kind, ModelAttributes> = {
     chosen: { type: DataTypes.BOOLEAN, ...required },
     note: text,
   },
-  observation: { stopId: uuid, type: text, row: optional(DataTypes.INTEGER), payload: json },
-  event: {
-    plantingId: uuid,
-    type: text,
-    at: { type: DataTypes.DATE, ...required },
-    payload: json,
-  },
+  observation: { stopId: uuid, type: text, row: optional(DataTypes.INTEGER) },
+  event: { plantingId: uuid, type: text, at: { type: DataTypes.DATE, ...required } },
   conflict: {
     recordKind: text,
     recordId: uuid,
@@ -98,10 +92,7 @@ const COLUMNS: Record<Kind, ModelAttributes> = {
   },
 };
 
-/** Kinds kept whole in `payload`. */
-export const keptWhole = (kind: Kind): boolean => 'payload' in COLUMNS[kind];
-
-/** Attributes of a kind's own data columns. */
+/** Attributes of a kind that have a column of their own. */
 export const dataColumns = (kind: Kind): string[] => Object.keys(COLUMNS[kind]);
 
 export interface Models {
@@ -111,6 +102,7 @@ export interface Models {
   commit: ModelStatic<Model>;
   change: ModelStatic<Model>;
   photo: ModelStatic<Model>;
+  photoPiece: ModelStatic<Model>;
   planterLog: ModelStatic<Model>;
 }
 
@@ -139,6 +131,8 @@ export function defineModels(sequelize: Sequelize): Models {
         deletedAt: optional(DataTypes.DATE),
         editedBy: text,
         editedAt: { type: DataTypes.DATE, ...required },
+        shape: integer,
+        payload: json,
         ...COLUMNS[kind],
       }),
     ]),
@@ -200,6 +194,12 @@ export function defineModels(sequelize: Sequelize): Models {
     bytes: { type: DataTypes.BLOB, ...required },
     receivedAt: { type: DataTypes.DATE, ...required },
   });
+  /** Pictures of which only a part has arrived. */
+  const photoPiece = define('photoPiece', 'photo_pieces', {
+    ...owned,
+    bytes: { type: DataTypes.BLOB, ...required },
+    receivedAt: { type: DataTypes.DATE, ...required },
+  });
   // Its records are written by COPY and summed up while they pass: no model reads them one by one.
   const planterLog = define('planterLog', 'planter_logs', {
     ...owned,
@@ -213,9 +213,11 @@ export function defineModels(sequelize: Sequelize): Models {
     broken: count('broken'),
     brokenLines: { ...json, defaultValue: [] },
     summary: { ...json, defaultValue: [] },
+    reading: optional(DataTypes.JSONB),
+    tail: optional(DataTypes.BLOB),
     startedAt: { type: DataTypes.DATE, ...required },
     heardAt: { type: DataTypes.DATE, ...required },
     finishedAt: optional(DataTypes.DATE),
   });
-  return { records, person, session, commit, change, photo, planterLog };
+  return { records, person, session, commit, change, photo, photoPiece, planterLog };
 }

@@ -1,3 +1,4 @@
+import { Pool } from 'pg';
 import { Sequelize, type QueryInterface } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { MIGRATIONS } from './migrations.ts';
@@ -6,6 +7,8 @@ import { defineModels, type Models } from './models.ts';
 export interface Database {
   sequelize: Sequelize;
   models: Models;
+  /** Connections for planter logs alone: however many are read at once, commits find theirs free. */
+  logs: Pool;
   close(): Promise<void>;
 }
 
@@ -32,5 +35,16 @@ export async function openDatabase(url: string): Promise<Database> {
     });
     await umzug.up();
   });
-  return { sequelize, models: defineModels(sequelize), close: () => sequelize.close() };
+  const logs = new Pool({ connectionString: url, max: 2 });
+  // A connection that breaks while it idles is replaced by the next that is asked for.
+  logs.on('error', (error) => console.error(error.message));
+  return {
+    sequelize,
+    models: defineModels(sequelize),
+    logs,
+    async close() {
+      await logs.end();
+      await sequelize.close();
+    },
+  };
 }

@@ -1,5 +1,5 @@
 import { makeDemoSeason } from '@sendero/core/simulation';
-import type { Commit } from '@sendero/core';
+import { kindOf, type Commit } from '@sendero/core';
 import { v7 as uuidv7 } from 'uuid';
 import type { Database } from '../database/openDatabase.ts';
 import { applyCommits } from '../records/applyCommits.ts';
@@ -26,7 +26,10 @@ export async function createWorkspace(
     data,
   };
   await sequelize.transaction(async (transaction) => {
-    await models.records.workspace.create({ ...record, ...data }, { transaction });
+    await models.records.workspace.create(
+      { ...record, ...data, shape: 1, payload: data },
+      { transaction },
+    );
     await models.person.bulkCreate(
       people.map((person) => ({ ...person, workspaceId: id })),
       { transaction },
@@ -79,7 +82,7 @@ export async function fillIfEmpty(database: Database, demo: boolean): Promise<vo
       .map(({ kind, id, data, at }) => ({
         id: uuidv7(),
         madeAt: at,
-        changes: [{ op: 'put', kind, id, baseRevision: 0, data }],
+        changes: [{ op: 'put', kind, id, baseRevision: 0, data, version: kindOf(kind).version }],
       }));
     for (let from = 0; from < commits.length; from += 500) {
       const outcomes = await applyCommits(

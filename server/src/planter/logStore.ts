@@ -1,7 +1,8 @@
 import type { LogMapping, PlanterLog } from '@sendero/core';
+import type { Model } from 'sequelize';
 import type { Database } from '../database/openDatabase.ts';
 import { ProblemError } from '../api/problems.ts';
-import type { LogFormat } from './logSource.ts';
+import type { LogFormat } from './readPiece.ts';
 
 /** A log as it is sent. */
 export interface LogUpload {
@@ -14,47 +15,36 @@ export interface LogUpload {
   bytes: number;
 }
 
-/** Silence after which a reading log counts as broken off: its server is gone. */
+/** Silence after which a log that is being sent counts as stopped on its way. */
 const SILENT_MS = 30_000;
 
-/** Makes the entry of a log about to be read. */
+/**
+ * Makes the entry of a log about to be read. One sent in pieces goes on where it is, and one that ended
+ * without being kept is begun anew by its first piece; one sent whole must be new.
+ */
 export async function openLog(
   database: Database,
   workspaceId: string,
   { id, plantingId, name, bytes }: LogUpload,
+  piece?: { from: number },
 ): Promise<void> {
   const planting = await database.models.records.planting.findOne({
     where: { workspaceId, id: plantingId },
   });
   if (!planting)
     throw new ProblemError(404, 'No such planting', 'Choose one of your own plantings.');
-  if (await database.models.planterLog.findOne({ where: { workspaceId, id } }))
+  const held = await database.models.planterLog.findOne({ where: { workspaceId, id } });
+  if (held && piece) {
+    const ended = ['failed', 'cancelled'].includes(held.get('status') as string);
+    if (!ended || piece.from > 0) return;
+    await held.destroy();
+  } else if (held)
     throw new ProblemError(409, 'Sent before', 'This log was sent before: send it under a new id.');
   const now = new Date();
-  await database.models.planterLog.create({
-    workspaceId,
-    id,
-    plantingId,
-    name,
-    status: 'reading',
-    bytes,
-    startedAt: now,
-    heardAt: now,
-  });
-}
-
-/** Notes how far the reading is; gives the status, which a cancel may have changed meanwhile. */
-export async function heardFrom(
-  database: Database,
-  workspaceId: string,
-  id: string,
-  progress: { bytesRead: number; records: number; broken: number },
-): Promise<PlanterLog['status'] | undefined> {
-  const [, rows] = await database.models.planterLog.update(
-    { ...progress, heardAt: new Date() },
-    { where: { workspaceId, id }, returning: ['status'] },
+  await database.models.planterLog.bulkCreate(
+    [{ workspaceId, id, plantingId, name, status: 'reading', bytes, startedAt: now, heardAt: now }],
+    { ignoreDuplicates: true },
   );
-  return rows[0]?.get('status') as PlanterLog['status'] | undefined;
 }
 
 /** The logs of a planting, newest first. */
@@ -67,24 +57,27 @@ export async function logsOf(
     where: { workspaceId, plantingId },
     order: [['startedAt', 'DESC']],
   });
-  return rows.map((row) => {
-    const state = row.get({ plain: true }) as PlanterLog;
-    const silent = Date.now() - new Date(state.heardAt).getTime() > SILENT_MS;
-    return state.status === 'reading' && silent
-      ? { ...state, status: 'failed', problem: 'The server stopped while reading: send it again.' }
-      : state;
-  });
+  return rows.map(told);
 }
 
-/** Asks the server that reads a log to stop. */
-export async function cancelLog(
+export async function logById(
   database: Database,
   workspaceId: string,
   id: string,
-): Promise<boolean> {
-  const [count] = await database.models.planterLog.update(
-    { status: 'cancelled' },
-    { where: { workspaceId, id, status: 'reading' } },
-  );
-  return count > 0;
+): Promise<PlanterLog> {
+  return told((await database.models.planterLog.findOne({ where: { workspaceId, id } }))!);
+}
+
+/** A log as the app tells of it; one that nothing more is heard of has stopped on its way. */
+function told(model: Model): PlanterLog {
+  const {
+    reading: _,
+    tail: __,
+    ...log
+  } = model.get({ plain: true }) as PlanterLog & {
+    reading: unknown;
+    tail: unknown;
+  };
+  const silent = Date.now() - new Date(log.heardAt).getTime() > SILENT_MS;
+  return log.status === 'reading' && silent ? { ...log, status: 'stopped' } : log;
 }

@@ -181,6 +181,26 @@ describe('reading a planter log', () => {
 
 describe('photos', () => {
   const png = Uint8Array.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a, 1, 2, 3]);
+  it('arrive in pieces, go on where they stopped, and once only', async () => {
+    const id = randomUUID();
+    const picture = Uint8Array.from({ length: 5000 }, (_, i) => (i < 8 ? png[i]! : i % 251));
+    const piece = (from: number, to: number) =>
+      noor
+        .send('PUT', `/photos/${id}?from=${from}&bytes=5000`, picture.slice(from, to))
+        .then((response) => response.json());
+    expect(await piece(0, 2000)).toEqual({ received: 2000 });
+    expect(await piece(0, 2000)).toEqual({ received: 2000 });
+    expect(await piece(4000, 5000)).toEqual({ received: 2000 });
+    expect((await noor.get(`/photos/${id}`)).status).toBe(404);
+    expect(await piece(2000, 5000)).toEqual({ received: 5000 });
+    expect(await piece(0, 2000)).toEqual({ received: 5000 });
+    const back = new Uint8Array(await (await noor.get(`/photos/${id}`)).arrayBuffer());
+    expect(back).toEqual(picture);
+    expect(await app.database.models.photoPiece.count({ where: { id } })).toBe(0);
+    const other = `/photos/${randomUUID()}?from=0&bytes=9`;
+    expect((await noor.send('PUT', other, '<svg/>')).status).toBe(200);
+    expect((await noor.send('PUT', other.replace('from=0', 'from=6'), 'abc')).status).toBe(415);
+  });
   it('come back as sent, to their own workspace only, and sending twice is harmless', async () => {
     const id = randomUUID();
     expect((await noor.send('PUT', `/photos/${id}`, png)).status).toBe(204);

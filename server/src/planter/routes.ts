@@ -4,9 +4,11 @@ import * as z from 'zod/mini';
 import { ProblemError } from '../api/problems.ts';
 import type { Database } from '../database/openDatabase.ts';
 import type { SignedIn } from '../people/signIn.ts';
-import { importLog } from './importLog.ts';
-import { LOG_FORMATS } from './logSource.ts';
-import { cancelLog, logsOf } from './logStore.ts';
+import { importLog, STOPPED } from './importLog.ts';
+import { arrivesWithin, LIMITS } from '../api/limits.ts';
+import { LOG_FORMATS } from './readPiece.ts';
+import { logsOf, openLog } from './logStore.ts';
+import { closeLog, takePiece } from './takePiece.ts';
 
 const column = z.strictObject({
   column: z.string().check(z.maxLength(200)),
@@ -33,7 +35,8 @@ function uploadOf(request: Request) {
   } catch {
     mapping = undefined;
   }
-  const { id, name, format } = request.query;
+  const { name, format } = request.query;
+  const id = request.params.id ?? request.query.id;
   const parsed = uploadSchema.safeParse({ id, name, format, mapping });
   if (!parsed.success)
     throw new ProblemError(
@@ -50,25 +53,54 @@ function uploadOf(request: Request) {
   return { ...parsed.data, mapping: parsed.data.mapping as LogMapping };
 }
 
-/** Planter logs of a planting: sent as the body of a request, read while they arrive. */
+const wholeNumber = (value: unknown, most: number, name: string) => {
+  const number = Number(value);
+  if (typeof value !== 'string' || !Number.isInteger(number) || number < 0 || number > most)
+    throw new ProblemError(400, 'Bad parameter', `Give ${name} as a whole number up to ${most}.`);
+  return number;
+};
+
+/** Planter logs of a planting: read while they arrive, in one request or piece by piece. */
 export function planterLogRoutes(database: Database): Router {
   const routes = express.Router();
   routes.get('/plantings/:plantingId/planter-logs', async (request, response) => {
     const logs = await logsOf(database, who(response).workspaceId, uuid(request.params.plantingId));
     response.json({ logs });
   });
-  routes.post('/plantings/:plantingId/planter-logs', async (request, response) => {
-    const plantingId = uuid(request.params.plantingId);
-    const upload = {
-      ...uploadOf(request),
-      plantingId,
-      bytes: Number(request.headers['content-length'] ?? 0),
-    };
-    const state = await importLog(database, who(response).workspaceId, upload, request);
-    response.json(state);
-  });
+  routes.post(
+    '/plantings/:plantingId/planter-logs',
+    arrivesWithin(LIMITS.log.seconds),
+    async (request, response) => {
+      const plantingId = uuid(request.params.plantingId);
+      const bytes = Number(request.headers['content-length'] ?? 0);
+      if (bytes > LIMITS.log.bytes)
+        throw new ProblemError(413, 'Too big', 'Split the log by field: at most 1 GB can be read.');
+      const upload = { ...uploadOf(request), plantingId, bytes };
+      response.json(await importLog(database, who(response).workspaceId, upload, request));
+    },
+  );
+  routes.put(
+    '/planter-logs/:id',
+    arrivesWithin(LIMITS.logPiece.seconds),
+    express.raw({ type: () => true, limit: LIMITS.logPiece.bytes }),
+    async (request, response) => {
+      const { workspaceId } = who(response);
+      const bytes = wholeNumber(request.query.bytes, LIMITS.log.bytes, 'bytes');
+      const from = wholeNumber(request.query.from, bytes, 'from');
+      const plantingId = uuid(request.query.plantingId);
+      const upload = { ...uploadOf(request), id: uuid(request.params.id), plantingId, bytes };
+      await openLog(database, workspaceId, upload, { from });
+      const piece = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+      const last = from + piece.length >= bytes;
+      response.json(await takePiece(database, workspaceId, upload, { from, piece, last }));
+    },
+  );
   routes.post('/planter-logs/:id/cancel', async (request, response) => {
-    const cancelled = await cancelLog(database, who(response).workspaceId, uuid(request.params.id));
+    const { workspaceId } = who(response);
+    const id = uuid(request.params.id);
+    const held = await database.models.planterLog.findOne({ where: { workspaceId, id } });
+    const cancelled = held?.get('status') === 'reading';
+    if (cancelled) await closeLog(database, workspaceId, id, 'cancelled', STOPPED);
     response.json({ cancelled });
   });
   return routes;

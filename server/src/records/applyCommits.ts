@@ -1,9 +1,34 @@
-import { decideCommits, type Commit, type Kept, type LookUp, type Outcome } from '@sendero/core';
+import {
+  decideCommits,
+  readCommit,
+  type Commit,
+  type DataOf,
+  type Kept,
+  type LookUp,
+  type Outcome,
+} from '@sendero/core';
 import { QueryTypes, type Model } from 'sequelize';
 import { v7 as uuidv7 } from 'uuid';
 import type { Database } from '../database/openDatabase.ts';
 import type { SignedIn } from '../people/signIn.ts';
-import { loadForChanges, seasonOf, writeRecords } from './recordStore.ts';
+import { below, loadForChanges, seasonOf, writeRecords } from './recordStore.ts';
+
+/**
+ * Reads a batch as it arrived and applies what can be read: a commit that cannot be is refused by
+ * itself.
+ * @returns an outcome for each, in the order sent
+ */
+export async function applyBatch(
+  database: Database,
+  who: SignedIn,
+  sent: readonly unknown[],
+): Promise<Outcome[]> {
+  const read = sent.map(readCommit);
+  const readable = read.flatMap((one) => (one.ok ? [one.commit] : []));
+  const outcomes = readable.length > 0 ? await applyCommits(database, who, readable) : [];
+  let next = 0;
+  return read.map((one) => (one.ok ? outcomes[next++]! : one.refused));
+}
 
 /**
  * Applies a batch of commits in one transaction: all of the batch is on disk or none of it. A commit
@@ -65,6 +90,22 @@ export async function applyCommits(
         ),
         { transaction },
       );
+      // A planting that moved to another season takes what was seen of it along: told again, as of there.
+      const moved = decision.written.filter((record) => {
+        const before = record.kind === 'planting' ? stored('planting', record.id) : undefined;
+        return before && before.data.season !== (record.data as DataOf<'planting'>).season;
+      });
+      if (moved.length > 0) {
+        const ids = moved.map(({ id }) => id);
+        const children = await below(database, workspaceId, ids, transaction);
+        const family = new Map(children.map((record) => [`${record.kind} ${record.id}`, record]));
+        const among: LookUp = (kind, id) =>
+          (family.get(`${kind} ${id}`) ?? lookUp(kind, id)) as never;
+        await models.change.bulkCreate(
+          children.map((record) => changeRow(workspaceId, (seq += 1), record, null, among)),
+          { transaction },
+        );
+      }
       await models.commit.bulkCreate(
         decision.outcomes.map((outcome) => ({
           workspaceId,
@@ -89,7 +130,7 @@ const changeRow = (
   workspaceId: string,
   seq: number,
   record: Kept,
-  commitId: string,
+  commitId: string | null,
   lookUp: LookUp,
 ) => ({
   workspaceId,

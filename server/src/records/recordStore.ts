@@ -1,6 +1,7 @@
 import {
   KIND_NAMES,
   parentsOf,
+  readKept,
   type Change,
   type Conflict,
   type DataOf,
@@ -10,50 +11,44 @@ import {
 } from '@sendero/core';
 import type { Model, Transaction } from 'sequelize';
 import type { Database } from '../database/openDatabase.ts';
-import { dataColumns, keptWhole } from '../database/models.ts';
+import { dataColumns } from '../database/models.ts';
 
 const plain = (value: unknown) => (value instanceof Date ? value.toISOString() : value);
 
 /** A table row as a record. */
 function toRecord(kind: Kind, model: Model): Kept {
   const row = model.get({ plain: true }) as Record<string, unknown>;
-  const data = keptWhole(kind)
-    ? row.payload
-    : Object.fromEntries(dataColumns(kind).map((name) => [name, plain(row[name])]));
-  return {
+  return readKept({
     kind,
     id: row.id,
+    version: row.shape,
     revision: row.revision,
     deletedAt: plain(row.deletedAt) ?? null,
     editedBy: row.editedBy,
     editedAt: plain(row.editedAt),
-    data,
-  } as Kept;
+    data: row.payload,
+  } as Kept);
 }
 
 /** A record as a table row. */
 function toRow(
   workspaceId: string,
-  { kind, id, revision, deletedAt, editedBy, editedAt, data }: Kept,
+  { kind, id, version, revision, deletedAt, editedBy, editedAt, data }: Kept,
 ): Record<string, unknown> {
-  const own: Record<string, unknown> = keptWhole(kind)
-    ? {
-        ...Object.fromEntries(
-          dataColumns(kind)
-            .filter((name) => name !== 'payload')
-            .map((name) => [name, (data as unknown as Record<string, unknown>)[name]]),
-        ),
-        payload: data,
-      }
-    : data;
+  const copies = dataColumns(kind).map((name) => [
+    name,
+    (data as unknown as Record<string, unknown>)[name],
+  ]);
   return {
     ...(kind === 'workspace' ? {} : { workspaceId }),
     id,
+    shape: version ?? 1,
     revision,
     deletedAt,
     editedBy,
     editedAt,
-    ...own,
+    ...Object.fromEntries(copies),
+    payload: data,
   };
 }
 
@@ -77,6 +72,7 @@ export async function loadForChanges(
   for (const change of changes) {
     wanted.get(change.kind)!.add(change.id);
     wantParents(change.kind, change.data);
+    wantParents(change.kind, change.base);
   }
   for (const kind of [...KIND_NAMES].reverse()) {
     const ids = [...wanted.get(kind)!].filter((id) => kind !== 'workspace' || id === workspaceId);
@@ -113,6 +109,8 @@ export async function writeRecords(
         'deletedAt',
         'editedBy',
         'editedAt',
+        'shape',
+        'payload',
         ...dataColumns(kind),
       ] as never,
       transaction,
@@ -120,9 +118,11 @@ export async function writeRecords(
   }
 }
 
-/** The season a record belongs to, through its ancestors; null for what all seasons share. */
+/**
+ * The season a record belongs to, through its ancestors; null for what all seasons share. Plantings are
+ * shared: they are few, they say which seasons there are, and one may move to another season.
+ */
 export function seasonOf(record: Kept, lookUp: LookUp): number | null {
-  if (record.kind === 'planting') return (record.data as DataOf<'planting'>).season;
   if (record.kind === 'conflict') {
     const { recordKind, recordId } = record.data as Conflict;
     const about = lookUp(recordKind as Kind, recordId);
@@ -136,5 +136,33 @@ export function seasonOf(record: Kept, lookUp: LookUp): number | null {
   };
   const up = chain[record.kind];
   const parent = up && lookUp(up[0], (record.data as unknown as Record<string, string>)[up[1]]!);
-  return parent ? seasonOf(parent, lookUp) : null;
+  if (!parent) return null;
+  return parent.kind === 'planting'
+    ? (parent.data as DataOf<'planting'>).season
+    : seasonOf(parent, lookUp);
+}
+
+/** The newest versions of all records below some plantings, as the history tells them. */
+export async function below(
+  database: Database,
+  workspaceId: string,
+  plantingIds: readonly string[],
+  transaction: Transaction,
+): Promise<Kept[]> {
+  const { records } = database.models;
+  const found: Kept[] = [];
+  const gather = async (kind: Kind, attribute: string, ids: readonly string[]) => {
+    const rows = await records[kind].findAll({
+      where: { workspaceId, [attribute]: ids },
+      transaction,
+    });
+    const some = rows.map((row) => toRecord(kind, row));
+    found.push(...some);
+    return some.map(({ id }) => id);
+  };
+  await gather('event', 'plantingId', plantingIds);
+  const walks = await gather('walk', 'plantingId', plantingIds);
+  const stops = await gather('stop', 'walkId', walks);
+  await gather('observation', 'stopId', stops);
+  return found;
 }

@@ -39,6 +39,7 @@ describe('commits and changes', () => {
       'workspace',
       'grower',
       'field',
+      'planting',
     ]);
   });
 

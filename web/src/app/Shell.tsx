@@ -40,6 +40,7 @@ export function Shell() {
         <SyncStatus />
       </header>
       <main id="work">
+        <OtherTabs />
         {ready ? (
           workspace ? (
             <Suspense>
@@ -52,6 +53,29 @@ export function Shell() {
       </main>
       <UpdateOffer />
       <KeyboardHelp />
+    </div>
+  );
+}
+
+/** Two versions of the app cannot hold one device's records open: which tab is to give way. */
+function OtherTabs() {
+  const tabs = useAppSelector((state) => state.sync.tabs);
+  if (tabs === 'fine') return null;
+  return (
+    <div className="sheet rule-left signal stack" role="alert">
+      <h2>Sendero is open twice</h2>
+      <p>
+        {tabs === 'blocked'
+          ? 'Another tab holds an older version open. Close the other tabs of Sendero: this one then goes on. Nothing entered there is lost.'
+          : 'A newer version was opened in another tab. What you entered here is kept; reload to go on.'}
+      </p>
+      {tabs === 'outdated' && (
+        <div>
+          <Button h={48} onClick={() => location.reload()}>
+            Reload
+          </Button>
+        </div>
+      )}
     </div>
   );
 }
@@ -85,6 +109,7 @@ export function BrandMark() {
 
 function FirstVisit() {
   const contact = useAppSelector((state) => state.sync.contact);
+  const cut = contact !== 'unknown' && contact !== 'online';
   const [slow, setSlow] = useState(false);
   useEffect(() => {
     const timer = setTimeout(() => setSlow(true), 4000);
@@ -92,9 +117,9 @@ function FirstVisit() {
   }, []);
   return (
     <div className="sheet stack">
-      <h1>{contact === 'offline' ? 'The first visit needs a network' : 'Fetching your fields'}</h1>
+      <h1>{cut ? 'The first visit needs a network' : 'Fetching your fields'}</h1>
       <p>
-        {contact === 'offline' || slow
+        {cut || slow
           ? 'Connect this device once, so that it can fetch your fields. After that it works without a signal.'
           : 'This takes a moment on a new device.'}
       </p>

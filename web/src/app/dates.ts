@@ -7,6 +7,16 @@ const LONG = new Intl.DateTimeFormat('en', {
 const SHORT = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', timeZone: 'UTC' });
 
 /** @example longDate('2027-05-27') // 'May 27, 2027' */
-export const longDate = (date: string) => LONG.format(new Date(date.slice(0, 10)));
+export const longDate = (date: string) => LONG.format(new Date(date));
 /** @example shortDate('2027-05-27') // 'May 27' */
-export const shortDate = (date: string) => SHORT.format(new Date(date.slice(0, 10)));
+export const shortDate = (date: string) => SHORT.format(new Date(date));
+
+const WHEN = new Intl.DateTimeFormat('en', {
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+  hourCycle: 'h23',
+});
+/** An instant as a clock here shows it. @example localWhen('2027-05-27T01:30:00Z') // 'May 26, 19:30' in Denver */
+export const localWhen = (at: string) => WHEN.format(new Date(at));

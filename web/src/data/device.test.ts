@@ -1,120 +1,62 @@
 import 'fake-indexeddb/auto';
-import {
-  decideCommits,
-  type Commit,
-  type Kept,
-  type Kind,
-  type LookUp,
-  type Outcome,
-} from '@sendero/core';
+import { Blob as PlainBlob } from 'node:buffer';
+import type { Count, Kept, Kind } from '@sendero/core';
 import { IDBFactory } from 'fake-indexeddb';
+import { openDB } from 'idb';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { Device } from './device.ts';
-import { makeStore, type AppStore } from './store.ts';
+import { fakeServer, problem, WORKSPACE } from './fakeServer.testing.ts';
+import { selectOne } from './hooks.ts';
+import { SyncLoop } from './syncLoop.ts';
+import { makeStore } from './store.ts';
 
-const WORKSPACE = '01890000-0000-7000-8000-000000000001';
 const GROWER = '01890000-0000-7000-8000-00000000000a';
+const OTHER = '01890000-0000-7000-8000-00000000000b';
 
-/** A server in memory that decides as the real one does, with a network that can be cut before or after it. */
-function fakeServer() {
-  const held = new Map<string, Kept>();
-  const changes: { seq: number; record: Kept }[] = [];
-  const seen = new Map<string, Outcome>();
-  const network = {
-    cut: false,
-    losesAnswers: false,
-    commitCalls: 0,
-    pictures: [] as string[],
-    pictureStatus: 204,
-  };
-  const session = {
-    person: { id: 'p', name: 'Noor Castellane' },
-    workspaceId: WORKSPACE,
-    season: 2027,
-    people: [],
-  };
-  const lookUp: LookUp = (kind, id) => held.get(`${kind} ${id}`) as never;
-  const keep = (record: Kept) => {
-    held.set(`${record.kind} ${record.id}`, record);
-    changes.push({ seq: changes.length + 1, record });
-  };
-  keep({
-    kind: 'workspace',
-    id: WORKSPACE,
-    revision: 1,
-    deletedAt: null,
-    editedBy: '',
-    editedAt: '',
-    data: { name: 'Almirel Bench', fixedToday: null, season: 2027, weights: null },
-  });
-  const apply = (commits: Commit[], person: string) => {
-    for (const commit of commits.filter(({ id }) => !seen.has(id))) {
-      const decision = decideCommits([commit], {
-        person,
-        now: '2027-05-27T10:00:00.000Z',
-        lookUp,
-        newId: () => crypto.randomUUID(),
-      });
-      decision.versions.forEach(({ record }) => keep(record));
-      seen.set(commit.id, decision.outcomes[0]!);
-    }
-    return commits.map(({ id }) => seen.get(id)!);
-  };
-  vi.stubGlobal('fetch', async (path: string, init?: RequestInit) => {
-    if (network.cut) throw new TypeError('network');
-    if (path.startsWith('/api/v1/photos/')) {
-      network.pictures.push(path.split('/').at(-1)!);
-      return new Response(null, { status: network.pictureStatus });
-    }
-    const body = init?.body ? (JSON.parse(init.body as string) as { commits: Commit[] }) : null;
-    const answers: Record<string, () => unknown> = {
-      '/health': () => ({ ok: true }),
-      '/session': () => {
-        if (network.pictureStatus === 401) network.pictureStatus = 204;
-        return session;
-      },
-      '/commits': () => {
-        network.commitCalls += 1;
-        return { outcomes: apply(body!.commits, 'Noor Castellane') };
-      },
-      '/changes': () => {
-        const after = Number(new URL(path, 'http://x').searchParams.get('after'));
-        return {
-          changes: changes.filter(({ seq }) => seq > after),
-          next: changes.length,
-          more: false,
-        };
-      },
-    };
-    const answer = answers[path.replace('/api/v1', '').split('?')[0]!]!();
-    if (network.losesAnswers) throw new TypeError('network');
-    return new Response(JSON.stringify(answer), { status: 200 });
-  });
-  return { held, changes, network, apply };
-}
+type Server = ReturnType<typeof fakeServer>;
 
-let store: AppStore;
-let device: Device;
-const open = async () => {
-  store = makeStore();
-  device = new Device(store);
+/** A tab: a store and a device on this browser's database. */
+async function openTab(server: Server) {
+  const store = makeStore(() => device.road);
+  const device: Device = new Device(store, { fetch: server.fetch });
   await device.open();
-};
-const shown = (kind: Kind, id: string) => store.getState().records[kind].entities[id];
-const kept = () => vi.waitFor(() => expect(store.getState().sync.keeping).toBe(0), 5000);
+  const shown = <K extends Kind>(kind: K, id: string) => selectOne(store.getState(), kind, id);
+  return {
+    store,
+    device,
+    shown,
+    sync: () => store.getState().sync,
+    kept: () => vi.waitFor(() => expect(store.getState().sync.keeping).toBe(0), 5000),
+    conflicts: () => [...store.getState().records.conflict.byId.values()] as Kept<'conflict'>[],
+  };
+}
+const fromElsewhere = (server: Server, change: object) =>
+  server.apply(
+    [
+      {
+        id: crypto.randomUUID(),
+        madeAt: '2027-05-27T09:30:00.000Z',
+        changes: [{ op: 'put', kind: 'grower', id: GROWER, ...change }],
+      },
+    ],
+    'Ife Marlow',
+  );
 
 beforeEach(() => {
   globalThis.indexedDB = new IDBFactory();
+  // The test's page has a Blob of its own that its database cannot keep.
+  vi.stubGlobal('Blob', PlainBlob);
+  vi.restoreAllMocks();
   vi.useFakeTimers({ toFake: ['setInterval'] });
   // The tests say when to talk to the server; by itself the device would do it in between.
-  vi.spyOn(Device.prototype, 'syncSoon').mockReturnValue(undefined);
+  vi.spyOn(SyncLoop.prototype, 'soon').mockReturnValue(undefined);
 });
 
 describe('a device', () => {
   it('shows an edit at once, keeps it, sends it, and says so', async () => {
     const server = fakeServer();
-    await open();
-    await device.sync();
+    const { device, shown, sync, kept } = await openTab(server);
+    await device.syncOnce();
     expect(device.put('grower', { name: 'Halloran Mesa Farm' }, GROWER)).toEqual({
       ok: true,
       id: GROWER,
@@ -124,16 +66,15 @@ describe('a device', () => {
       data: { name: 'Halloran Mesa Farm' },
     });
     await kept();
-    await vi.waitFor(() => expect(store.getState().sync.unsent).toBe(1), 5000);
-    await device.sync();
-    expect(store.getState().sync).toMatchObject({ unsent: 0, contact: 'online' });
+    await vi.waitFor(() => expect(sync().unsent).toBe(1), 5000);
+    await device.syncOnce();
+    expect(sync()).toMatchObject({ unsent: 0, contact: 'online' });
     expect(server.held.get(`grower ${GROWER}`)).toMatchObject({ revision: 1 });
     expect(shown('grower', GROWER)).toMatchObject({ revision: 1 });
   });
 
   it('changes nothing when there is a problem, and says where', async () => {
-    fakeServer();
-    await open();
+    const { device, shown } = await openTab(fakeServer());
     expect(device.put('grower', { name: '' }, GROWER)).toEqual({
       ok: false,
       problems: { name: 'Enter the grower’s name.' },
@@ -141,57 +82,85 @@ describe('a device', () => {
     expect(shown('grower', GROWER)).toBeUndefined();
   });
 
+  it('several records are written in one step or none', async () => {
+    const server = fakeServer();
+    const { device, shown, kept } = await openTab(server);
+    await device.syncOnce();
+    const grower = { kind: 'grower' as const, id: GROWER, data: { name: 'Quill & Daughters' } };
+    const field = (growerId: string, name: string) => ({
+      kind: 'field' as const,
+      id: OTHER,
+      data: { growerId, name, areaM2: null, soil: '', asTyped: {} },
+    });
+    expect(device.putAll([grower, field(GROWER, '')])).toMatchObject({
+      ok: false,
+      problems: { name: 'Enter a name for the field.' },
+    });
+    expect(shown('grower', GROWER)).toBeUndefined();
+    expect(device.putAll([grower, field(GROWER, 'Kiln Corner')])).toEqual({
+      ok: true,
+      ids: [GROWER, OTHER],
+    });
+    await kept();
+    await device.syncOnce();
+    expect(server.network.sent).toHaveLength(1);
+    expect(server.network.sent[0]![0]!.changes.map(({ kind }) => kind)).toEqual([
+      'grower',
+      'field',
+    ]);
+  });
+
   it('holds what was entered through a restart without a network', async () => {
     const server = fakeServer();
-    await open();
-    await device.sync();
+    const first = await openTab(server);
+    await first.device.syncOnce();
     server.network.cut = true;
-    device.put('grower', { name: 'Quill & Daughters' }, GROWER);
-    await kept();
-    await device.sync();
-    expect(store.getState().sync).toMatchObject({ contact: 'offline', unsent: 1 });
-    await open();
-    expect(shown('grower', GROWER)).toMatchObject({ data: { name: 'Quill & Daughters' } });
-    expect(store.getState().sync.session?.person.name).toBe('Noor Castellane');
+    first.device.put('grower', { name: 'Quill & Daughters' }, GROWER);
+    await first.kept();
+    await first.device.syncOnce();
+    expect(first.sync()).toMatchObject({ contact: 'noNetwork', unsent: 1 });
+    const again = await openTab(server);
+    expect(again.shown('grower', GROWER)).toMatchObject({ data: { name: 'Quill & Daughters' } });
+    expect(again.sync().session?.person.name).toBe('Noor Castellane');
     server.network.cut = false;
-    await device.sync();
+    await again.device.syncOnce();
     expect(server.held.get(`grower ${GROWER}`)).toMatchObject({
       data: { name: 'Quill & Daughters' },
     });
   });
 
-  it('twenty edits made without a network leave as two changes at most: one that met the cut, and the rest', async () => {
+  it('twenty edits made without a network leave as two changes at most', async () => {
     const server = fakeServer();
-    await open();
-    await device.sync();
+    const { device, sync, kept } = await openTab(server);
+    await device.syncOnce();
     server.network.cut = true;
     for (let i = 0; i < 20; i++) {
       device.put('grower', { name: `Tap ${i}` }, GROWER);
       await kept();
-      await device.sync();
+      await device.syncOnce();
     }
-    expect(store.getState().sync.unsent).toBeLessThanOrEqual(2);
+    expect(sync().unsent).toBeLessThanOrEqual(2);
     server.network.cut = false;
-    await device.sync();
-    expect(server.network.commitCalls).toBeLessThanOrEqual(2);
+    await device.syncOnce();
+    expect(server.network.sent.length).toBeLessThanOrEqual(2);
     expect(server.held.get(`grower ${GROWER}`)).toMatchObject({ data: { name: 'Tap 19' } });
   });
 
   it('an answer lost on the way back does no harm', async () => {
     const server = fakeServer();
-    await open();
-    await device.sync();
+    const { device, shown, sync, kept, conflicts } = await openTab(server);
+    await device.syncOnce();
     device.put('grower', { name: 'Saltbush Partnership' }, GROWER);
     await kept();
     server.network.losesAnswers = true;
-    await device.sync();
-    expect(store.getState().sync.unsent).toBe(1);
+    await device.syncOnce();
+    expect(sync().unsent).toBe(1);
     server.network.losesAnswers = false;
     device.put('grower', { name: 'Saltbush Partners' }, GROWER);
     await kept();
-    await device.sync();
+    await device.syncOnce();
     expect(server.changes.filter(({ record }) => record.kind === 'grower')).toHaveLength(2);
-    expect(server.changes.some(({ record }) => record.kind === 'conflict')).toBe(false);
+    expect(conflicts()).toEqual([]);
     expect(shown('grower', GROWER)).toMatchObject({
       revision: 2,
       data: { name: 'Saltbush Partners' },
@@ -200,81 +169,599 @@ describe('a device', () => {
 
   it('an edit made apart from another becomes a choice, with the other shown', async () => {
     const server = fakeServer();
-    await open();
-    await device.sync();
+    const { device, shown, kept, conflicts } = await openTab(server);
+    await device.syncOnce();
     device.put('grower', { name: 'First' }, GROWER);
     await kept();
-    await device.sync();
-    server.apply(
+    await device.syncOnce();
+    fromElsewhere(server, { baseRevision: 1, data: { name: 'Ife’s' } });
+    device.put('grower', { name: 'Noor’s' }, GROWER);
+    await kept();
+    await device.syncOnce();
+    expect(shown('grower', GROWER)).toMatchObject({ revision: 2, data: { name: 'Ife’s' } });
+    expect(conflicts()).toMatchObject([
+      { data: { recordId: GROWER, version: { name: 'Noor’s' }, resolvedAt: null } },
+    ]);
+  });
+
+  it('a form opened before someone else’s edit does not undo it', async () => {
+    const server = fakeServer();
+    const { device, shown, kept, conflicts } = await openTab(server);
+    await device.syncOnce();
+    const data = { growerId: GROWER, name: 'Kiln Corner', areaM2: null, soil: '', asTyped: {} };
+    device.put('grower', { name: 'Quill' }, GROWER);
+    device.put('field', data, OTHER);
+    await kept();
+    await device.syncOnce();
+    const opened = shown('field', OTHER)!;
+    fromElsewhere(server, {
+      kind: 'field',
+      id: OTHER,
+      baseRevision: 1,
+      data: { ...data, soil: 'loam' },
+    });
+    await device.syncOnce();
+    device.put('field', { ...data, name: 'Kiln' }, OTHER, { seen: opened });
+    expect(shown('field', OTHER)!.data).toMatchObject({ name: 'Kiln', soil: 'loam' });
+    await kept();
+    // The same field of it, changed in both: a choice.
+    device.put('field', { ...data, soil: 'clay' }, OTHER, { seen: opened });
+    await kept();
+    await device.syncOnce();
+    expect(server.held.get(`field ${OTHER}`)).toMatchObject({
+      data: { name: 'Kiln', soil: 'loam' },
+    });
+    expect(conflicts()).toMatchObject([{ data: { version: { name: 'Kiln', soil: 'clay' } } }]);
+  });
+});
+
+describe('two tabs of one device', () => {
+  const COUNT = '01890000-0000-7000-8000-0000000000c0';
+  const ids = {
+    field: OTHER,
+    planting: crypto.randomUUID(),
+    walk: crypto.randomUUID(),
+    stop: crypto.randomUUID(),
+  };
+  const count = (inStep: number): Count => ({
+    stopId: ids.stop,
+    type: 'count',
+    row: 4,
+    lengthM: 5.31,
+    rowWidthM: 0.762,
+    inStep,
+    oneBehind: 0,
+    twoBehind: 0,
+  });
+  /** A server with a stop on it, and a count of it if asked for. */
+  function counted(inStep: number | null) {
+    const server = fakeServer();
+    const put = (kind: Kind, id: string, data: object) => ({
+      op: 'put',
+      kind,
+      id,
+      baseRevision: 0,
+      data,
+    });
+    const outcomes = server.apply(
       [
         {
           id: crypto.randomUUID(),
-          madeAt: '2027-05-27T09:30:00.000Z',
+          madeAt: '',
           changes: [
-            { op: 'put', kind: 'grower', id: GROWER, baseRevision: 1, data: { name: 'Ife’s' } },
+            put('grower', GROWER, { name: 'Quill' }),
+            put('field', ids.field, { growerId: GROWER, name: 'Long Forty', areaM2: null }),
+            put('planting', ids.planting, {
+              fieldId: ids.field,
+              planterId: null,
+              season: 2027,
+              crop: 'corn',
+              variety: 'AB-104',
+              plantedOn: '2027-04-28',
+              rowWidthM: 0.762,
+              seedsPerM2: 7.9,
+              depthTargetM: 0.05,
+              germination: 0.95,
+              fieldLoss: 0.05,
+            }),
+            put('walk', ids.walk, {
+              plantingId: ids.planting,
+              purpose: 'stand',
+              startedAt: '2027-05-26T13:00:00.000Z',
+              finishedAt: null,
+              method: 'everyRow',
+              lengthM: 5.31,
+              hoopDiameterM: null,
+            }),
+            put('stop', ids.stop, { walkId: ids.walk, ordinal: 1, travel: 'away', chosen: false }),
+            ...(inStep === null ? [] : [put('observation', COUNT, count(inStep))]),
           ],
         },
       ],
-      'Ife Marlow',
+      'Noor Castellane',
     );
-    device.put('grower', { name: 'Noor’s' }, GROWER);
+    expect(outcomes[0]!.outcome).toBe('applied');
+    return server;
+  }
+  const tap = ({ device, shown }: Awaited<ReturnType<typeof openTab>>) => {
+    const data = (shown('observation', COUNT)?.data as Count | undefined) ?? count(0);
+    device.put('observation', { ...data, inStep: data.inStep + 1 }, COUNT, { taps: true });
+  };
+  const shownIn = ({ shown }: Awaited<ReturnType<typeof openTab>>) =>
+    (shown('observation', COUNT)?.data as Count | undefined)?.inStep;
+  const stored = (server: Server) =>
+    (server.held.get(`observation ${COUNT}`)?.data as Count | undefined)?.inStep;
+  /** Another device counts so many more. */
+  const elsewhere = (server: Server, from: number, to: number) =>
+    fromElsewhere(server, {
+      kind: 'observation',
+      id: COUNT,
+      baseRevision: server.held.get(`observation ${COUNT}`)?.revision ?? 0,
+      base: count(from),
+      taps: true,
+      data: count(to),
+    });
+
+  it.each([
+    ['a count both showed', 3],
+    ['a count neither showed yet', null],
+  ])('a tap in a stale tab adds to what another device counted: %s', async (_, start) => {
+    const server = counted(start);
+    const [fresh, stale] = [await openTab(server), await openTab(server)];
+    await fresh.device.syncOnce();
+    await vi.waitFor(() => expect(stale.shown('stop', ids.stop)).toBeDefined());
+    // The stale tab is asleep: it hears nothing of what comes.
+    const asleep = vi.spyOn(stale.device as never as { hear(): void }, 'hear').mockReturnValue();
+    elsewhere(server, start ?? 0, (start ?? 0) + 10);
+    await fresh.device.syncOnce();
+    expect(shownIn(fresh)).toBe((start ?? 0) + 10);
+    expect(shownIn(stale)).toBe(start ?? undefined);
+    tap(stale);
+    await stale.kept();
+    asleep.mockRestore();
+    await stale.device.syncOnce();
+    expect(stored(server)).toBe((start ?? 0) + 11);
+    expect(stale.conflicts()).toEqual([]);
+    await vi.waitFor(() => expect(shownIn(stale)).toBe((start ?? 0) + 11));
+    await vi.waitFor(() => expect(shownIn(fresh)).toBe((start ?? 0) + 11));
+  });
+
+  it('taps in both before either hears of the other are all kept', async () => {
+    const server = counted(0);
+    const tabs = [await openTab(server), await openTab(server)];
+    await tabs[0]!.device.syncOnce();
+    await vi.waitFor(() => expect(shownIn(tabs[1]!)).toBe(0));
+    for (let i = 0; i < 20; i++) tap(tabs[i % 2]!);
+    for (const tab of tabs) await tab.kept();
+    await tabs[0]!.device.syncOnce();
+    expect(stored(server)).toBe(20);
+    for (const tab of tabs) await vi.waitFor(() => expect(shownIn(tab)).toBe(20));
+  });
+
+  it('what is fetched, settled, discarded or refused in one is shown in the other', async () => {
+    const server = counted(5);
+    const [one, other] = [await openTab(server), await openTab(server)];
+    await one.device.syncOnce();
+    await vi.waitFor(() => expect(shownIn(other)).toBe(5));
+    await vi.waitFor(() => expect(other.sync().contact).toBe('online'));
+    tap(one);
+    await one.kept();
+    await vi.waitFor(() => expect(other.sync().unsent).toBe(1));
+    await one.device.syncOnce();
+    await vi.waitFor(() => expect(other.shown('observation', COUNT)!.revision).toBe(2));
+    await vi.waitFor(() => expect(other.sync().unsent).toBe(0));
+    server.network.answers = (path) =>
+      path.endsWith('/commits') ? problem(400, 'This cannot be read.') : null;
+    tap(one);
+    await one.kept();
+    await one.device.syncOnce();
+    await vi.waitFor(() => expect(other.sync().refused).toHaveLength(1));
+    expect(shownIn(other)).toBe(7);
+    await one.device.discard(one.sync().refused[0]!.order);
+    await vi.waitFor(() => expect(shownIn(other)).toBe(6));
+    await vi.waitFor(() => expect(other.sync().refused).toEqual([]));
+  });
+
+  it('undo takes back one’s own tap, not what was counted since', async () => {
+    const server = counted(2);
+    const tab = await openTab(server);
+    await tab.device.syncOnce();
+    tap(tab);
+    await tab.kept();
+    await tab.device.syncOnce();
+    elsewhere(server, 3, 13);
+    await tab.device.syncOnce();
+    tab.device.takeBack('observation', COUNT, count(2), count(3), { taps: true });
+    expect(shownIn(tab)).toBe(12);
+    await tab.kept();
+    await tab.device.syncOnce();
+    expect(stored(server)).toBe(12);
+  });
+});
+
+describe('what the server does not take', () => {
+  const names = (server: Server) =>
+    [...server.held.values()].flatMap(({ kind, data }) =>
+      kind === 'grower' ? [(data as { name: string }).name] : [],
+    );
+
+  it('a batch that is turned away is parted until the culprit is alone; the rest arrives', async () => {
+    const server = fakeServer();
+    const { device, sync, kept } = await openTab(server);
+    await device.syncOnce();
+    for (let i = 0; i < 23; i++) device.put('grower', { name: `Grower ${i}` });
     await kept();
-    await device.sync();
-    expect(shown('grower', GROWER)).toMatchObject({ revision: 2, data: { name: 'Ife’s' } });
-    const conflicts = Object.values(store.getState().records.conflict.entities);
-    expect(conflicts).toMatchObject([
-      { data: { recordId: GROWER, version: { name: 'Noor’s' }, resolvedAt: null } },
+    server.network.answers = (path, body) =>
+      path.endsWith('/commits') && body.includes('Grower 17')
+        ? problem(400, 'The request could not be read.')
+        : null;
+    await device.syncOnce();
+    expect(names(server)).toHaveLength(22);
+    expect(sync()).toMatchObject({
+      unsent: 0,
+      contact: 'online',
+      refused: [{ problems: { record: 'The request could not be read.' } }],
+    });
+    // Put right, it goes out by itself.
+    server.network.answers = null;
+    await device.sendAgain(sync().refused[0]!.order);
+    await device.syncOnce();
+    expect(names(server)).toHaveLength(23);
+    expect(sync().refused).toEqual([]);
+  });
+
+  it('what belongs to something refused waits with it, and goes when it is mended', async () => {
+    const server = fakeServer();
+    const { device, sync, kept } = await openTab(server);
+    await device.syncOnce();
+    device.put('grower', { name: 'Refused' }, GROWER);
+    device.put('field', {
+      growerId: GROWER,
+      name: 'Its field',
+      areaM2: null,
+      soil: '',
+      asTyped: {},
+    });
+    device.put('grower', { name: 'Another' });
+    await kept();
+    server.network.answers = (path, body) =>
+      path.endsWith('/commits') && body.includes('"Refused"') ? problem(400, 'No.') : null;
+    await device.syncOnce();
+    expect(names(server)).toEqual(['Another']);
+    expect(sync()).toMatchObject({ unsent: 1, refused: [{ touches: [`grower ${GROWER}`] }] });
+    device.put('grower', { name: 'Mended' }, GROWER);
+    await kept();
+    await device.syncOnce();
+    expect(sync()).toMatchObject({ unsent: 0, refused: [] });
+    expect([...server.held.keys()].filter((key) => key.startsWith('field'))).toHaveLength(1);
+  });
+
+  it('too big for one go: sent in smaller ones; one too big by itself is set aside with what to do', async () => {
+    const server = fakeServer();
+    const { device, sync, kept } = await openTab(server);
+    await device.syncOnce();
+    for (let i = 0; i < 9; i++) device.put('grower', { name: `Grower ${i}` });
+    device.put('grower', { name: 'x'.repeat(120) });
+    await kept();
+    server.network.answers = (path, body) =>
+      path.endsWith('/commits') && (body.length > 900 || body.includes('xxx'))
+        ? problem(413, 'This is too much at once.')
+        : null;
+    await device.syncOnce();
+    expect(names(server)).toHaveLength(9);
+    expect(sync().refused).toMatchObject([
+      { problems: { record: expect.stringMatching(/bigger/) } },
     ]);
+  });
+
+  it('a change the server fails over again and again does not hold up the rest for ever', async () => {
+    const server = fakeServer();
+    const { device, sync, kept } = await openTab(server);
+    await device.syncOnce();
+    for (let i = 0; i < 3; i++) device.put('grower', { name: `Grower ${i}` });
+    await kept();
+    server.network.answers = (path, body) =>
+      path.endsWith('/commits') && body.includes('Grower 1') ? problem(500, 'Broken.') : null;
+    await device.syncOnce();
+    expect(sync()).toMatchObject({ contact: 'unwell', unsent: 3 });
+    for (let i = 0; i < 8; i++) await device.syncOnce();
+    expect(names(server).sort()).toEqual(['Grower 0', 'Grower 2']);
+    expect(sync()).toMatchObject({ contact: 'online', unsent: 0 });
+    expect(sync().refused).toMatchObject([
+      { problems: { record: expect.stringMatching(/failed/) } },
+    ]);
+    // The app opened again tries it again.
+    server.network.answers = null;
+    const again = await openTab(server);
+    await again.device.syncOnce();
+    expect(names(server)).toHaveLength(3);
+  });
+
+  it('a walk noted by a dead clock can be dated now; its stop goes with it', async () => {
+    const server = fakeServer();
+    const { device, sync, kept } = await openTab(server);
+    await device.syncOnce();
+    const local = await openDB('sendero');
+    const [planting, walk] = [crypto.randomUUID(), crypto.randomUUID()];
+    const entry = (kind: string, id: string, data: object) => ({
+      commit: {
+        id: crypto.randomUUID(),
+        madeAt: '1970-01-01T00:10:00.000Z',
+        changes: [{ op: 'put', kind, id, baseRevision: 0, data }],
+      },
+      touches: [`${kind} ${id}`],
+      sent: false,
+      refused: null,
+    });
+    // As yesterday's app kept it.
+    await local.add('outbox', entry('grower', GROWER, { name: 'Quill' }));
+    await local.add(
+      'outbox',
+      entry('field', OTHER, { growerId: GROWER, name: 'Long Forty', areaM2: null }),
+    );
+    await local.add(
+      'outbox',
+      entry('planting', planting, {
+        fieldId: OTHER,
+        planterId: null,
+        season: 2027,
+        crop: 'corn',
+        variety: 'AB-104',
+        plantedOn: '2026-04-28',
+        rowWidthM: 0.762,
+        seedsPerM2: 7.9,
+        depthTargetM: 0.05,
+        germination: 0.95,
+        fieldLoss: 0.05,
+      }),
+    );
+    await local.add(
+      'outbox',
+      entry('walk', walk, {
+        plantingId: planting,
+        purpose: 'stand',
+        startedAt: '1970-01-01T00:10:00.000Z',
+        finishedAt: null,
+        method: 'oneRow',
+        lengthM: 5.31,
+        hoopDiameterM: null,
+      }),
+    );
+    await local.add(
+      'outbox',
+      entry('stop', crypto.randomUUID(), {
+        walkId: walk,
+        ordinal: 1,
+        travel: 'away',
+        chosen: false,
+      }),
+    );
+    local.close();
+    device.put('grower', { name: 'Made after the clock was right' });
+    await kept();
+    await device.syncOnce();
+    expect(names(server)).toContain('Made after the clock was right');
+    expect(sync()).toMatchObject({ unsent: 1 });
+    const [refused] = sync().refused;
+    expect(Object.keys(refused!.problems)).toContain('startedAt');
+    await device.sendAgain(refused!.order, { redate: true });
+    await device.syncOnce();
+    expect(sync()).toMatchObject({ unsent: 0, refused: [] });
+    const { startedAt, startedOn } = (server.held.get(`walk ${walk}`) as Kept<'walk'>).data;
+    expect(Math.abs(Date.parse(startedAt) - Date.now())).toBeLessThan(60_000);
+    expect(startedOn).toBe(device.moment().on);
   });
 });
 
 describe('photos', () => {
-  const picture = new Blob(['picture']);
-  const unsent = () => store.getState().sync.unsent;
+  const picture = new PlainBlob(['p'.repeat(300_000)]) as Blob;
 
-  it('are kept without a network, counted as waiting, and sent once when there is one', async () => {
+  it('wait without a network, go in pieces behind the records, and once only', async () => {
     const server = fakeServer();
-    await open();
-    await device.sync();
+    const { device, sync, kept } = await openTab(server);
+    await device.syncOnce();
     server.network.cut = true;
     await device.keepPhoto('a', picture);
-    await device.sync();
-    expect(unsent()).toBe(1);
-    // A device switched off and on has them still.
-    await open();
-    await vi.waitFor(() => expect(unsent()).toBe(1), 5000);
-    expect(await device.photo('a')).toBeDefined();
+    device.put('grower', { name: 'Quill' }, GROWER);
+    await kept();
+    await device.syncOnce();
+    // A device switched off and on has it still.
+    const again = await openTab(server);
+    await vi.waitFor(() => expect(again.sync().unsent).toBe(2), 5000);
     server.network.cut = false;
-    await device.sync();
-    await device.sync();
-    expect(server.network.pictures).toEqual(['a']);
-    expect(unsent()).toBe(0);
-    expect(await device.photo('a')).toBeDefined();
+    server.network.asked.length = 0;
+    await again.device.syncOnce();
+    await again.device.syncOnce();
+    const places = server.network.asked.map((path) => path.split('/')[3]!.split('?')[0]);
+    expect(places.indexOf('commits')).toBeLessThan(places.indexOf('photos'));
+    expect(places.filter((place) => place === 'photos')).toHaveLength(3);
+    expect(server.network.pictures.get('a')).toBe(300_000);
+    expect(again.sync().unsent).toBe(0);
+    expect((await again.device.photo('a')).size).toBe(300_000);
+    expect(sync().refusedPhotos).toEqual([]);
   });
 
-  it('are sent again after the server stumbled, but not when it will never take them', async () => {
+  it('go on where they stopped after a cut in the middle', async () => {
     const server = fakeServer();
-    await open();
-    server.network.pictureStatus = 500;
+    const { device } = await openTab(server);
+    await device.keepPhoto('a', picture);
+    let pieces = 0;
+    server.network.answers = (path) => {
+      if (!path.includes('/photos/')) return null;
+      pieces += 1;
+      if (pieces === 2) throw new TypeError('network');
+      return null;
+    };
+    await device.syncOnce();
+    expect(server.network.pictures.get('a')).toBe(131_072);
+    await device.syncOnce();
+    expect(server.network.pictures.get('a')).toBe(300_000);
+  });
+
+  it('one the server will not take is said, not counted as sent, and can be sent again', async () => {
+    const server = fakeServer();
+    const { device, sync } = await openTab(server);
     await device.keepPhoto('b', picture);
-    await device.sync();
-    expect(unsent()).toBe(1);
-    expect(store.getState().sync.contact).toBe('offline');
-    server.network.pictureStatus = 415;
-    await device.sync();
-    await device.sync();
-    expect(server.network.pictures).toEqual(['b', 'b']);
-    expect(unsent()).toBe(0);
+    server.network.answers = (path) =>
+      path.includes('/photos/') ? problem(413, 'This is too much at once.') : null;
+    await device.syncOnce();
+    expect(sync()).toMatchObject({
+      unsent: 0,
+      contact: 'online',
+      refusedPhotos: [{ id: 'b', problem: 'This is too much at once.' }],
+    });
+    server.network.answers = null;
+    await device.settlePhoto('b', true);
+    await device.syncOnce();
+    expect(server.network.pictures.get('b')).toBe(300_000);
+    expect(sync().refusedPhotos).toEqual([]);
   });
 
   it('sign in again by themselves when the session has run out', async () => {
     const server = fakeServer();
-    await open();
-    await device.sync();
-    server.network.pictureStatus = 401;
+    const { device, sync } = await openTab(server);
+    await device.syncOnce();
     await device.keepPhoto('c', picture);
-    await device.sync();
-    expect(server.network.pictures).toEqual(['c', 'c']);
-    expect(store.getState().sync).toMatchObject({ unsent: 0, contact: 'online' });
+    let out = true;
+    server.network.answers = (path) => {
+      if (path.endsWith('/session')) out = false;
+      return out && path.includes('/photos/') ? problem(401, 'Sign in again.') : null;
+    };
+    await device.syncOnce();
+    expect(server.network.pictures.get('c')).toBe(300_000);
+    expect(sync()).toMatchObject({ unsent: 0, contact: 'online' });
+  });
+});
+
+describe('the clock', () => {
+  it('a day behind is told, and what is kept from then on has the right time', async () => {
+    const server = fakeServer();
+    server.network.aheadMs = 86_400_000;
+    const { device, sync, shown, kept } = await openTab(server);
+    await device.syncOnce();
+    expect(Math.round(sync().clockOffMs / 60_000)).toBe(1440);
+    device.put('grower', { name: 'Quill' }, GROWER);
+    const { editedAt } = shown('grower', GROWER)!;
+    expect(Math.abs(Date.parse(editedAt) - Date.now() - 86_400_000)).toBeLessThan(5000);
+    await kept();
+    // Remembered without a network, and forgotten when the server says it is right.
+    server.network.cut = true;
+    const again = await openTab(server);
+    expect(Date.parse(again.device.moment().at) - Date.now()).toBeGreaterThan(86_000_000);
+    server.network.cut = false;
+    server.network.aheadMs = 0;
+    await again.device.syncOnce();
+    expect(again.sync().clockOffMs).toBe(0);
+    expect(Math.abs(Date.parse(again.device.moment().at) - Date.now())).toBeLessThan(2000);
+  });
+});
+
+describe('seasons', () => {
+  const event = (plantingId: string) => ({
+    plantingId,
+    type: 'rain',
+    at: '2026-05-01T12:00:00.000Z',
+    on: '2026-05-01',
+    zoneOffsetMin: 0,
+    rows: [],
+    note: '',
+  });
+  const record = (kind: Kind, id: string, data: object) =>
+    ({
+      kind,
+      id,
+      version: 2,
+      revision: 1,
+      deletedAt: null,
+      editedBy: '',
+      editedAt: '',
+      data,
+    }) as never;
+
+  it('each has a cursor: an older one opened later is whole, and leaves the screen again', async () => {
+    const server = fakeServer();
+    const ids = [2026, 2027].map((season) => {
+      const id = crypto.randomUUID();
+      server.keep(record('event', id, event(GROWER)), season);
+      return id;
+    });
+    const tab = await openTab(server);
+    await tab.device.syncOnce();
+    expect([tab.shown('event', ids[0]!), tab.shown('event', ids[1]!)]).toMatchObject([
+      undefined,
+      { id: ids[1] },
+    ]);
+    await tab.device.openSeason(2026);
+    await tab.device.syncOnce();
+    expect(tab.shown('event', ids[0]!)).toBeDefined();
+    expect(tab.shown('event', ids[1]!)).toBeUndefined();
+    // What changes in the home season meanwhile is not missed.
+    const late = crypto.randomUUID();
+    server.keep(record('event', late, event(GROWER)), 2027);
+    await tab.device.syncOnce();
+    expect(tab.shown('event', late)).toBeUndefined();
+    await tab.device.openSeason(2027);
+    expect(tab.shown('event', late)).toBeDefined();
+    // Opened again, this device starts with the season it showed last.
+    await tab.device.openSeason(2026);
+    const again = await openTab(server);
+    expect(again.sync().season).toBe(2026);
+    expect(again.shown('event', ids[0]!)).toBeDefined();
+  });
+});
+
+describe('a database of the app before', () => {
+  it('is opened as it is: what it held is shown, what waited is sent', async () => {
+    const old = await openDB('sendero', 2, {
+      upgrade(database) {
+        database.createObjectStore('photos', { keyPath: 'id' }).createIndex('sent', 'sent');
+        database.createObjectStore('records');
+        database
+          .createObjectStore('outbox', { keyPath: 'order', autoIncrement: true })
+          .createIndex('touches', 'touches', { multiEntry: true });
+        database.createObjectStore('meta');
+      },
+    });
+    const held = { revision: 1, deletedAt: null, editedBy: 'Ife', editedAt: '' };
+    const walk = crypto.randomUUID();
+    const data = { plantingId: OTHER, purpose: 'stand', startedAt: '2027-05-27T01:30:00.000Z' };
+    await old.put(
+      'records',
+      { ...held, kind: 'grower', id: GROWER, data: { name: 'Quill' } },
+      `grower ${GROWER}`,
+    );
+    await old.put('records', { ...held, kind: 'walk', id: walk, data }, `walk ${walk}`);
+    await old.put('meta', 41, 'cursor');
+    await old.put(
+      'meta',
+      { person: { id: 'p', name: 'Noor' }, workspaceId: WORKSPACE, season: 2027, people: [] },
+      'session',
+    );
+    await old.add('outbox', {
+      commit: {
+        id: crypto.randomUUID(),
+        madeAt: '2027-05-26T09:00:00.000Z',
+        changes: [
+          { op: 'put', kind: 'grower', id: OTHER, baseRevision: 0, data: { name: 'Unsent' } },
+        ],
+      },
+      touches: [`grower ${OTHER}`],
+      sent: true,
+      refused: null,
+    });
+    old.close();
+    const server = fakeServer();
+    server.network.cut = true;
+    const tab = await openTab(server);
+    expect(tab.shown('grower', GROWER)!.data).toEqual({ name: 'Quill' });
+    expect(tab.shown('walk', walk)).toMatchObject({
+      version: 2,
+      data: { startedOn: '2027-05-27', zoneOffsetMin: null },
+    });
+    expect(tab.sync()).toMatchObject({ unsent: 1, season: 2027 });
+    server.network.cut = false;
+    await tab.device.syncOnce();
+    expect(server.held.get(`grower ${OTHER}`)).toMatchObject({ data: { name: 'Unsent' } });
+    expect(server.network.asked.some((path) => path.includes('/changes?after=0'))).toBe(true);
   });
 });

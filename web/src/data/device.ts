@@ -1,367 +1,541 @@
 import {
   checkRelations,
+  kindOf,
+  sameData,
   validate,
   type DataOf,
   type Kept,
   type Kind,
-  type Outcome,
+  type LookUp,
   type Problems,
 } from '@sendero/core';
-import { v7 as uuidv7 } from 'uuid';
+import { newId } from './newId.ts';
+import { DeviceClock, type Moment } from './clock.ts';
+import { selectOne } from './hooks.ts';
 import {
   openLocalDatabase,
   recordKey,
+  remember,
+  remembered,
   type LocalDatabase,
   type LocalSession,
 } from './localDatabase.ts';
+import { LocalView } from './localView.ts';
 import {
   discardEntry,
-  entriesByRecord,
   keepEdits,
   overlay,
-  settleBatch,
-  takeBatch,
+  retryEntries,
+  together,
   type Edit,
+  type Seen,
 } from './outbox.ts';
-import {
-  contactMade,
-  keepingEnded,
-  keepingStarted,
-  opened,
-  outboxCounted,
-  outboxSeen,
-  recordGone,
-  recordsSeen,
-  sendingChanged,
-  sentAt,
-  signedIn,
-  type AppStore,
-} from './store.ts';
+import { RoadProblem, Road } from './road.ts';
+import { keepingEnded, keepingStarted, learnt, type AppStore, type SyncState } from './store.ts';
+import { freeSpace, lookAtStorage } from './storage.ts';
+import { SyncLoop } from './syncLoop.ts';
 
-const BATCH = 500;
-const EVERY_MS = 20_000;
-
-class Unreachable extends Error {}
-
-async function ask(path: string, request: RequestInit = {}): Promise<Response> {
-  try {
-    return await fetch(`/api/v1${path}`, request);
-  } catch {
-    throw new Unreachable();
-  }
-}
-
-const posted = (body: unknown): RequestInit => ({
-  method: 'POST',
-  headers: { 'content-type': 'application/json' },
-  body: JSON.stringify(body),
-});
-
-async function answer<T>(response: Response): Promise<T> {
-  if (!response.ok) throw new Unreachable(`the server answered ${response.status}`);
-  return (await response.json()) as T;
-}
+/** Time after which an older season that nobody opened leaves the device. */
+const UNOPENED_MS = 14 * 86_400_000;
+/** How often the day and the room on the device are looked at. */
+const LOOK_MS = 20_000;
 
 export type Edited = { ok: true; id: string } | { ok: false; problems: Problems };
 
+/** One of several records written in one step. */
+export interface Draft<K extends Kind = Kind> {
+  kind: K;
+  data: DataOf<K>;
+  id?: string;
+}
+export type AllEdited = { ok: true; ids: string[] } | { ok: false; problems: Problems };
+
+/** How an edit came about: the view it was made on (what is shown now, if left out), and whether by taps alone. */
+export interface How {
+  seen?: Seen | null;
+  taps?: boolean;
+}
+
+/** What tabs of one device tell each other. */
+type Word =
+  | { keys: string[] }
+  | { learnt: Partial<Pick<SyncState, 'contact' | 'lastSentAt' | 'session'>> }
+  | { outbox: true };
+
 /**
- * This device's end of the data road: store ← disk ← outbox ↔ server. Screens call `put`, `remove`
- * and `restore`; the rest happens by itself, with or without a network.
+ * This device's end of the data road, as screens see it: `put`, `change`, `putAll`, `remove` and
+ * `restore` show an edit at once and keep it; the rest happens by itself, with or without a network.
  */
 export class Device {
   private local!: LocalDatabase;
-  private writes: Promise<unknown> = Promise.resolve();
-  private reload: ReturnType<typeof setTimeout> | undefined;
-  /** Counts edits, so that a view read from disk never overwrites a tap made while it was read. */
-  private edits = 0;
-  private soon: ReturnType<typeof setTimeout> | undefined;
+  private clock = new DeviceClock(
+    () => Date.now(),
+    () => performance.now(),
+    { skewMs: 0, knownMs: 0 },
+  );
   private channel =
     typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('sendero');
-
+  private view: LocalView;
+  private loop: SyncLoop;
+  private heard = new Set<string>();
+  private hearing: ReturnType<typeof setTimeout> | undefined;
   private store: AppStore;
+  readonly road: Road;
 
-  constructor(store: AppStore) {
+  constructor(store: AppStore, road?: { fetch: typeof fetch }) {
     this.store = store;
+    this.view = new LocalView(store, () => this.local);
+    this.road = new Road({
+      personId: () => this.sync.session?.person.id,
+      session: (session) => this.signedIn(session),
+      date: (serverMs) => this.heardDate(serverMs),
+      ...road,
+    });
+    this.loop = new SyncLoop({
+      local: () => this.local,
+      road: this.road,
+      by: () => this.sync.session?.person.name ?? '',
+      now: () => this.clock.now(),
+      steady: () => performance.now(),
+      seasons: () => this.seasonsShown(),
+      random: Math.random,
+      timer: {
+        set: (work, ms) => setTimeout(work, ms),
+        clear: (timer) => clearTimeout(timer as number),
+      },
+      alone,
+      settled: () => this.view.settled(),
+      signedIn: () => this.sync.session !== null,
+      contact: () => this.sync.contact,
+      tell: {
+        changed: (keys) => this.changed(keys),
+        contact: (contact) => this.learn({ contact }),
+        sending: (sending) => void this.store.dispatch(learnt({ sending })),
+        sentAt: (lastSentAt) => this.learn({ lastSentAt }),
+        outbox: () => this.countForAll(),
+      },
+    });
+  }
+
+  private get sync(): SyncState {
+    return this.store.getState().sync;
   }
 
   /** Loads what this device holds, then starts talking to the server. */
   async open(): Promise<void> {
-    this.local = await openLocalDatabase();
-    await this.loadView();
-    const session = ((await this.local.get('meta', 'session')) as LocalSession | undefined) ?? null;
-    this.store.dispatch(opened(session));
-    this.channel?.addEventListener('message', () => {
-      clearTimeout(this.reload);
-      this.reload = setTimeout(() => void this.loadView(), 300);
-    });
-    window.addEventListener('online', () => this.syncSoon(0));
-    window.addEventListener('offline', () => this.store.dispatch(contactMade('offline')));
-    document.addEventListener('visibilitychange', () => this.syncSoon(0));
-    setInterval(() => this.syncSoon(0), EVERY_MS);
-    await navigator.storage?.persist?.().catch(() => false);
-    this.syncSoon(0);
+    await this.openDatabase();
+    const [session, season, clock] = await Promise.all([
+      remembered(this.local, 'session'),
+      remembered(this.local, 'season'),
+      remembered(this.local, 'clock'),
+    ]);
+    if (clock)
+      this.clock = new DeviceClock(
+        () => Date.now(),
+        () => performance.now(),
+        clock,
+      );
+    this.store.dispatch(
+      learnt({ session: session ?? null, season: season ?? session?.season ?? null }),
+    );
+    await this.retry((entry) =>
+      entry.refused?.record?.startsWith('The server failed') ? entry : null,
+    );
+    await this.view.load(this.sync.season ?? 0);
+    this.look();
+    this.store.dispatch(learnt({ ready: true }));
+    this.listen();
+    void navigator.storage?.persist?.().catch(() => false);
+    this.loop.soon(0);
   }
 
+  private async openDatabase(): Promise<void> {
+    this.local = await openLocalDatabase('sendero', {
+      blocked: () => this.store.dispatch(learnt({ tabs: 'blocked' })),
+      outdated: () => this.store.dispatch(learnt({ tabs: 'outdated' })),
+      lost: () => void this.openDatabase(),
+    });
+    if (this.sync.tabs === 'blocked') this.store.dispatch(learnt({ tabs: 'fine' }));
+  }
+
+  private listen(): void {
+    this.channel?.addEventListener('message', ({ data }: MessageEvent<Word>) => this.hear(data));
+    window.addEventListener('online', () => this.loop.atOnce());
+    window.addEventListener('offline', () => this.learn({ contact: 'noNetwork' }));
+    document.addEventListener('visibilitychange', () => {
+      this.look();
+      this.loop.soon(0);
+    });
+    // A tab that slept in the browser's cache heard nothing meanwhile.
+    window.addEventListener('pageshow', (event) => {
+      if (event.persisted) void this.view.load(this.sync.season ?? 0);
+    });
+    setInterval(() => this.look(), LOOK_MS);
+  }
+
+  /** What changes by itself: the day, and the room on the device. */
+  private look(): void {
+    const today = this.moment().on;
+    if (today !== this.sync.today) this.store.dispatch(learnt({ today }));
+    const { offMs } = this.clock;
+    if (offMs !== this.sync.clockOffMs) this.store.dispatch(learnt({ clockOffMs: offMs }));
+    void lookAtStorage().then(async (storage) => {
+      if (storage) this.store.dispatch(learnt({ storage }));
+      await freeSpace(this.local, storage);
+      await this.evict();
+    });
+  }
+
+  /** Now, with the day and the zone here; on the workspace's fixed day, if it has one. */
+  moment(): Moment {
+    const { session } = this.sync;
+    const workspace = selectOne(this.store.getState(), 'workspace', session?.workspaceId);
+    return this.clock.moment(workspace?.data.fixedToday ?? null);
+  }
+
+  // —— Edits ——
+
+  private lookUp: LookUp = (kind, id) => selectOne(this.store.getState(), kind, id);
+
   /** Makes or changes a record. Nothing is changed when there are problems. */
-  put<K extends Kind>(kind: K, data: DataOf<K>, id: string = uuidv7()): Edited {
-    const valid = validate(kind, data);
+  put<K extends Kind>(kind: K, data: DataOf<K>, id: string = newId(), how: How = {}): Edited {
+    const shown = this.lookUp(kind, id) as Kept | undefined;
+    const seen = how.seen === undefined ? (shown ?? null) : how.seen;
+    const version = seen?.version ?? kindOf(kind).version;
+    const valid = validate(kind, data, version);
     if (!valid.ok) return valid;
-    const problems = checkRelations(
-      kind,
-      valid.data,
-      (parent, parentId) => this.store.getState().records[parent].entities[parentId] as never,
-    );
+    const problems = checkRelations(kind, valid.data, this.lookUp);
     if (Object.keys(problems).length > 0) return { ok: false, problems };
-    this.edit([{ op: 'put', kind, id, data: valid.data }]);
+    // On a record that was deleted the figures start anew: they are no taps on the old ones.
+    const taps = how.taps && (shown?.deletedAt ?? null) === null;
+    const edit: Edit = { op: 'put', kind, id, data: valid.data, taps, seen };
+    // Made on an older view than the one shown now: what goes together is shown together.
+    const joined = together(edit, shown);
+    this.keep([joined === null ? edit : { ...edit, data: joined, seen: shown ?? null }]);
     return { ok: true, id };
   }
 
-  /** Several records that must stand or fall together. They are taken as valid: check each with `put` rules first. */
-  edit(edits: Edit[]): void {
-    const { records, sync } = this.store.getState();
-    this.edits += 1;
-    const now = new Date().toISOString();
-    const seen = edits.flatMap((edit) => {
-      const entry = {
-        commit: { id: '', madeAt: now, changes: [{ ...edit, baseRevision: 0 }] },
-        touches: [],
-        sent: false,
-        refused: null,
-      };
-      const view = overlay(
-        records[edit.kind].entities[edit.id],
-        [entry],
-        recordKey(edit.kind, edit.id),
-        sync.session?.person.name ?? '',
-      );
-      return view ? [view] : [];
-    });
-    this.store.dispatch(recordsSeen(seen));
-    this.store.dispatch(keepingStarted());
-    this.writes = this.writes
-      .then(() => keepEdits(this.local, edits, now))
-      .then(
-        () => this.store.dispatch(keepingEnded(null)),
-        (error: unknown) =>
-          this.store.dispatch(keepingEnded(error instanceof Error ? error.message : String(error))),
-      )
-      .then(() => this.countAfterEdit())
-      .then(() => {
-        this.channel?.postMessage('changed');
-        if (this.store.getState().sync.contact !== 'offline') this.syncSoon(700);
-      });
+  /**
+   * Takes an edit back: what it changed, and nothing that was changed since.
+   * @param before what was shown before it; null when it made the record
+   */
+  takeBack<K extends Kind>(
+    kind: K,
+    id: string,
+    before: DataOf<K> | null,
+    after: DataOf<K>,
+    how: Pick<How, 'taps'> = {},
+  ): void {
+    const shown = this.lookUp(kind, id) as Kept | undefined;
+    if (!shown) return;
+    if (!before && sameData(shown.data, after)) return this.remove(kind, id);
+    const none = Object.fromEntries(kindOf(kind).tallies.map((tally) => [tally, 0]));
+    const seen = { ...shown, data: after as Kept['data'] };
+    this.put(kind, before ?? { ...after, ...none }, id, { seen, ...how });
+  }
+
+  /** Changes what is shown of a record now. Nothing happens when it is not on this device. */
+  change<K extends Kind>(
+    kind: K,
+    id: string,
+    next: (data: DataOf<K>) => DataOf<K>,
+    how: Pick<How, 'taps'> = {},
+  ): Edited {
+    const shown = this.lookUp(kind, id);
+    if (!shown) return { ok: false, problems: { id: 'This is not on this device any more.' } };
+    return this.put(kind, next(shown.data), id, how);
+  }
+
+  /** Writes several records in one step: all are kept and sent together, or none when one has problems. */
+  putAll(drafts: readonly Draft[]): AllEdited {
+    const drafted = new Map<string, Kept>();
+    const lookUp: LookUp = (kind, id) =>
+      (drafted.get(recordKey(kind, id)) ?? this.lookUp(kind, id)) as never;
+    const edits: Edit[] = [];
+    for (const { kind, data, id = newId() } of drafts) {
+      const seen = (this.lookUp(kind, id) as Kept | undefined) ?? null;
+      const valid = validate(kind, data, seen?.version);
+      if (!valid.ok) return valid;
+      const problems = checkRelations(kind, valid.data, lookUp);
+      if (Object.keys(problems).length > 0) return { ok: false, problems };
+      drafted.set(recordKey(kind, id), { kind, id, data: valid.data } as Kept);
+      edits.push({ op: 'put', kind, id, data: valid.data, seen });
+    }
+    this.keep(edits);
+    return { ok: true, ids: edits.map(({ id }) => id) };
   }
 
   /** Deletes by a mark that `restore` takes off again. */
   remove(kind: Kind, id: string): void {
-    this.edit([{ op: 'delete', kind, id }]);
+    this.keep([{ op: 'delete', kind, id, seen: this.lookUp(kind, id) ?? null }]);
   }
 
   restore(kind: Kind, id: string): void {
-    this.edit([{ op: 'restore', kind, id }]);
+    this.keep([{ op: 'restore', kind, id, seen: this.lookUp(kind, id) ?? null }]);
   }
+
+  /** Shows edits at once and writes them to the outbox; every tab of this device hears of it. */
+  private keep(edits: readonly Edit[]): void {
+    const now = new Date(this.clock.now()).toISOString();
+    const by = this.sync.session?.person.name ?? '';
+    const keys = edits.map(({ kind, id }) => recordKey(kind, id));
+    const views = edits.flatMap((edit, i) => {
+      const change = {
+        ...edit,
+        version: edit.seen?.version ?? kindOf(edit.kind).version,
+        baseRevision: 0,
+      };
+      const commit = { id: '', madeAt: now, changes: [change] };
+      const entry = { commit, touches: [], sent: false, refused: null };
+      return (
+        overlay(this.lookUp(edit.kind, edit.id) as Kept | undefined, [entry], keys[i]!, by) ?? []
+      );
+    });
+    this.store.dispatch(keepingStarted());
+    this.view.edited(views, async () => {
+      let problem: string | null = null;
+      let different = keys;
+      try {
+        different = await this.written(edits, now);
+      } catch (error) {
+        problem = error instanceof Error ? error.message || error.name : String(error);
+      }
+      this.store.dispatch(keepingEnded(problem));
+      await this.view.countAfterEdit().catch(() => undefined);
+      // What could not be kept is not shown as if it were; what another tab changed meanwhile is.
+      if (different.length > 0) setTimeout(() => void this.view.refresh(different), 0);
+      this.say({ keys });
+      if (['online', 'unknown'].includes(this.sync.contact)) this.loop.soon(700);
+    });
+  }
+
+  private async written(edits: readonly Edit[], now: string): Promise<string[]> {
+    try {
+      return await keepEdits(this.local, edits, now);
+    } catch (error) {
+      // No room, or the browser took the database away: once more, after making room.
+      await freeSpace(this.local, 'all');
+      return await keepEdits(this.local, edits, now).catch(() => {
+        throw error;
+      });
+    }
+  }
+
+  // —— Photos ——
 
   /** Keeps a photo on this device; it is sent when there is a network. */
   async keepPhoto(id: string, blob: Blob): Promise<void> {
     await this.local.put('photos', { id, blob, sent: 0 });
-    await this.countOutbox();
-    this.syncSoon(700);
+    await this.countForAll();
+    this.loop.soon(700);
   }
 
-  /** A photo taken on this device; undefined when another took it. */
-  async photo(id: string): Promise<Blob | undefined> {
-    return (await this.local.get('photos', id))?.blob;
+  /** A photo: from this device while it is here, else from the server. */
+  async photo(id: string): Promise<Blob> {
+    return (await this.local.get('photos', id))?.blob ?? this.road.photo(id);
   }
 
-  /** Gives up a change the server refused; the record goes back to what the server has. */
+  /** Sends a photo again that the server would not take, or gives it up. */
+  async settlePhoto(id: string, again: boolean): Promise<void> {
+    const photo = await this.local.get('photos', id);
+    if (photo && again) await this.local.put('photos', { ...photo, sent: 0 });
+    else await this.local.delete('photos', id);
+    await this.countForAll();
+    this.loop.atOnce();
+  }
+
+  // —— What was refused ——
+
+  /** Gives up a change that was refused; the record goes back to what the server has. */
   async discard(order: number): Promise<void> {
-    await this.refreshView(await discardEntry(this.local, order));
-    await this.countOutbox();
+    await this.changed(await discardEntry(this.local, order));
+    await this.countForAll();
+    this.loop.atOnce();
+  }
+
+  /** Sends a refused change again; with today's time in place of times that cannot be, if asked. */
+  async sendAgain(order: number, { redate = false } = {}): Promise<void> {
+    const now = this.moment();
+    await this.retry((entry) => {
+      if (entry.order !== order) return null;
+      const changes = entry.commit.changes.map((change) =>
+        redate ? { ...change, data: redated(change.data, now) } : change,
+      );
+      return { ...entry, commit: { ...entry.commit, changes } };
+    });
+    this.loop.atOnce();
+  }
+
+  private async retry(which: Parameters<typeof retryEntries>[1]): Promise<void> {
+    const keys = await retryEntries(this.local, which);
+    if (keys.length === 0) return;
+    await this.changed(keys);
+    await this.countForAll();
+  }
+
+  // —— The server ——
+
+  /** Sends what waits and fetches what is new, now. */
+  syncNow(): void {
+    this.loop.atOnce();
+  }
+
+  /** Resolves when no record waits to be sent; at the latest after a while, for it may be long. */
+  async recordsSent(): Promise<void> {
+    for (let waited = 0; waited < 60 && this.sync.unsent > 0; waited++) {
+      this.loop.soon(0);
+      await new Promise((resolve) => setTimeout(resolve, 500));
+    }
+  }
+
+  /** One talk with the server, to its end. For tests and for what must wait for it. */
+  async syncOnce(): Promise<void> {
+    await alone(() => this.loop.talk());
   }
 
   /** Becomes another person of the workspace. Needs the network. */
   async becomePerson(personId: string): Promise<boolean> {
     try {
-      await this.signIn(personId);
+      await this.road.signIn(personId);
       return true;
-    } catch {
-      this.store.dispatch(contactMade('offline'));
+    } catch (error) {
+      if (!(error instanceof RoadProblem)) throw error;
       return false;
     }
   }
 
-  syncSoon(delayMs: number): void {
-    clearTimeout(this.soon);
-    this.soon = setTimeout(() => void this.sync(), delayMs);
+  private async signedIn(session: LocalSession): Promise<void> {
+    await remember(this.local, 'session', session);
+    this.learn({ session });
+    if (this.sync.season === null) this.store.dispatch(learnt({ season: session.season }));
   }
 
-  /** Sends what waits and fetches what is new; one tab at a time. */
-  async sync(): Promise<void> {
-    const talk = async () => {
-      try {
-        // A change once handed to the network can no longer be altered: make sure of the network first.
-        if (this.store.getState().sync.contact !== 'online') await answer(await ask('/health'));
-        if (!this.store.getState().sync.session) await this.signIn();
-        await this.sendAll();
-        await this.sendPhotos();
-        await this.fetchChanges();
-        this.store.dispatch(contactMade('online'));
-      } catch (error) {
-        if (!(error instanceof Unreachable)) console.error(error);
-        this.store.dispatch(contactMade('offline'));
-      } finally {
-        this.store.dispatch(sendingChanged(false));
-        await this.countOutbox();
-      }
-    };
-    if (navigator.locks)
-      await navigator.locks.request('sendero-sync', { ifAvailable: true }, async (lock) =>
-        lock ? talk() : undefined,
-      );
-    else await talk();
+  private heardDate(serverMs: number): void {
+    const before = this.clock.offMs;
+    const clock = this.clock.heard(serverMs);
+    if (before === 0 && clock.skewMs === 0) return;
+    void remember(this.local, 'clock', clock);
+    this.store.dispatch(learnt({ clockOffMs: clock.skewMs, today: this.moment().on }));
   }
 
-  private async signIn(personId?: string): Promise<void> {
-    const session = await answer<LocalSession>(
-      await ask('/session', posted(personId ? { personId } : {})),
+  // —— Seasons ——
+
+  private seasonsShown(): number[] {
+    const { season, session } = this.sync;
+    return [...new Set([season, session?.season])].filter(
+      (one) => one !== null && one !== undefined,
     );
-    await this.local.put('meta', session, 'session');
-    this.store.dispatch(signedIn(session));
   }
 
-  private async askSignedIn(path: string, request?: RequestInit): Promise<Response> {
-    const response = await ask(path, request);
-    if (response.status !== 401) return response;
-    await this.signIn(this.store.getState().sync.session?.person.id);
-    return ask(path, request);
-  }
-
-  private async sendAll(): Promise<void> {
-    await this.writes;
-    for (;;) {
-      const batch = await takeBatch(this.local, BATCH);
-      if (batch.length === 0) return;
-      this.store.dispatch(sendingChanged(true));
-      const { outcomes } = await answer<{ outcomes: Outcome[] }>(
-        await this.askSignedIn('/commits', posted({ commits: batch.map(({ commit }) => commit) })),
-      );
-      const now = new Date().toISOString();
-      const stale = await settleBatch(this.local, batch, outcomes, {
-        name: this.store.getState().sync.session?.person.name ?? '',
-        now,
+  /** Opens another season on this device: what it holds of it at once, the rest when there is a network. */
+  async openSeason(season: number): Promise<void> {
+    await remember(this.local, 'season', season);
+    const seasons = (await remembered(this.local, 'seasons')) ?? {};
+    const held = seasons[season];
+    if (held)
+      await remember(this.local, 'seasons', {
+        ...seasons,
+        [season]: { ...held, openedAt: new Date(this.clock.now()).toISOString() },
       });
-      await this.refreshView(stale);
-      this.store.dispatch(sentAt(now));
-      await this.countOutbox();
-    }
+    this.store.dispatch(learnt({ season }));
+    await this.view.load(season);
+    this.loop.atOnce();
   }
 
-  private async sendPhotos(): Promise<void> {
-    for (const photo of await this.local.getAllFromIndex('photos', 'sent', 0)) {
-      const response = await this.askSignedIn(`/photos/${photo.id}`, {
-        method: 'PUT',
-        headers: { 'content-type': 'application/octet-stream' },
-        body: photo.blob,
-      });
-      // A picture the server will never take stays here and is not sent over and over.
-      if (!response.ok && response.status !== 415 && response.status !== 413)
-        throw new Unreachable(`the server answered ${response.status}`);
-      await this.local.put('photos', { ...photo, sent: 1 });
-      await this.countOutbox();
-    }
+  /** Older seasons that nobody opened for a while leave the device; the server keeps them. */
+  private async evict(): Promise<void> {
+    const seasons = (await remembered(this.local, 'seasons')) ?? {};
+    const before = new Date(this.clock.now() - UNOPENED_MS).toISOString();
+    const old = Object.keys(seasons)
+      .map(Number)
+      .filter((one) => !this.seasonsShown().includes(one) && seasons[one]!.openedAt < before);
+    for (const season of old) await evictSeason(this.local, season);
   }
 
-  private async fetchChanges(): Promise<void> {
-    for (;;) {
-      const after = ((await this.local.get('meta', 'cursor')) as number | undefined) ?? 0;
-      const season = this.store.getState().sync.session!.season;
-      const page = await answer<{
-        changes: { seq: number; record: Kept }[];
-        next: number;
-        more: boolean;
-      }>(await this.askSignedIn(`/changes?after=${after}&season=${season}`));
-      const transaction = this.local.transaction(['records', 'meta'], 'readwrite');
-      for (const { record } of page.changes)
-        void transaction.objectStore('records').put(record, recordKey(record.kind, record.id));
-      void transaction.objectStore('meta').put(page.next, 'cursor');
-      await transaction.done;
-      await this.refreshView(page.changes.map(({ record }) => recordKey(record.kind, record.id)));
-      if (!page.more) return;
-    }
-  }
+  // —— Between tabs ——
 
-  private photosWaiting(): Promise<number> {
-    return this.local.countFromIndex('photos', 'sent', 0);
-  }
-
-  private async countOutbox(): Promise<void> {
-    const [entries, photos] = await Promise.all([
-      this.local.getAll('outbox'),
-      this.photosWaiting(),
-    ]);
-    this.store.dispatch(outboxSeen({ entries, photos }));
-  }
-
-  private async countAfterEdit(): Promise<void> {
-    // An edit of a refused change settles it: then all must be looked at.
-    if (this.store.getState().sync.refused.length > 0) return this.countOutbox();
-    const [entries, photos] = await Promise.all([this.local.count('outbox'), this.photosWaiting()]);
-    this.store.dispatch(outboxCounted(entries + photos));
-  }
-
-  private async loadView(): Promise<void> {
-    const { views, entries, photos } = await this.readSettled(async () => {
-      const [records, entries, photos] = await Promise.all([
-        this.local.getAll('records'),
-        this.local.getAll('outbox'),
-        this.photosWaiting(),
-      ]);
-      const by = this.store.getState().sync.session?.person.name ?? '';
-      const server = new Map(records.map((record) => [recordKey(record.kind, record.id), record]));
-      const touched = entriesByRecord(entries);
-      const unsent = [...touched].flatMap(
-        ([key, own]) => overlay(server.get(key), own, key, by) ?? [],
-      );
-      return {
-        entries,
-        photos,
-        views: [
-          ...records.filter((record) => !touched.has(recordKey(record.kind, record.id))),
-          ...unsent,
-        ],
-      };
-    });
-    this.store.dispatch(recordsSeen(views));
-    this.store.dispatch(outboxSeen({ entries, photos }));
-  }
-
-  private async refreshView(keys: readonly string[]): Promise<void> {
+  /** Something this device holds has changed: shown here, and told to every other tab. */
+  private async changed(keys: string[]): Promise<void> {
     if (keys.length === 0) return;
-    const views = await this.readSettled(async () => {
-      const touched = entriesByRecord(await this.local.getAll('outbox'));
-      const by = this.store.getState().sync.session?.person.name ?? '';
-      const disk = this.local.transaction('records').store;
-      return Promise.all(
-        [...new Set(keys)].map(async (key) => ({
-          key,
-          view: overlay(await disk.get(key), touched.get(key) ?? [], key, by),
-        })),
-      );
-    });
-    for (const { key, view } of views) {
-      const [kind, id] = key.split(' ') as [Kind, string];
-      if (!view) this.store.dispatch(recordGone({ kind, id }));
-    }
-    this.store.dispatch(recordsSeen(views.flatMap(({ view }) => view ?? [])));
+    this.say({ keys });
+    await this.view.refresh(keys);
   }
 
-  /** Reads the disk when every edit so far is on it, again if one was made meanwhile. */
-  private async readSettled<T>(readDisk: () => Promise<T>): Promise<T> {
-    for (;;) {
-      await this.writes;
-      const before = this.edits;
-      const result = await readDisk();
-      if (before === this.edits) return result;
-    }
+  private learn(facts: Extract<Word, { learnt: unknown }>['learnt']): void {
+    this.store.dispatch(learnt(facts));
+    this.say({ learnt: facts });
   }
+
+  private async countForAll(): Promise<void> {
+    this.say({ outbox: true });
+    await this.view.count();
+  }
+
+  private say(word: Word): void {
+    this.channel?.postMessage(word);
+  }
+
+  private hear(word: Word): void {
+    if ('learnt' in word) return void this.store.dispatch(learnt(word.learnt));
+    if ('keys' in word) word.keys.forEach((key) => this.heard.add(key));
+    // Several words in a row are read from the disk once.
+    this.hearing ??= setTimeout(() => {
+      this.hearing = undefined;
+      const keys = [...this.heard];
+      this.heard.clear();
+      void this.view.refresh(keys).then(() => this.view.count());
+    }, 30);
+  }
+}
+
+/** One tab of a device at a time. */
+async function alone(work: () => Promise<void>): Promise<boolean> {
+  if (!navigator.locks) {
+    await work();
+    return true;
+  }
+  return navigator.locks.request('sendero-sync', { ifAvailable: true }, async (lock) => {
+    if (lock) await work();
+    return lock !== null;
+  });
+}
+
+/** Takes a season's records off this device, less what is unsent of them. */
+export async function evictSeason(local: LocalDatabase, season: number): Promise<void> {
+  const transaction = local.transaction(['records', 'outbox', 'meta'], 'readwrite');
+  const unsent = new Set(
+    (await transaction.objectStore('outbox').getAll()).flatMap(({ touches }) => touches),
+  );
+  const records = transaction.objectStore('records');
+  if (unsent.size === 0 || !(await hasAny(records.index('season').getAllKeys(season), unsent))) {
+    for (const key of await records.index('season').getAllKeys(season)) void records.delete(key);
+    const meta = transaction.objectStore('meta');
+    const { [season]: _, ...others } = ((await meta.get('seasons')) ?? {}) as Record<
+      number,
+      unknown
+    >;
+    void meta.put(others, 'seasons');
+  }
+  await transaction.done;
+}
+
+const hasAny = async (keys: Promise<string[]>, some: ReadonlySet<string>) =>
+  (await keys).some((key) => some.has(key));
+
+/** Data with times that cannot be replaced by now: what a device with a dead clock wrote down. */
+function redated(data: unknown, { at, on, zoneOffsetMin }: Moment): unknown {
+  if (data === null || typeof data !== 'object') return data;
+  const impossible = (value: unknown) =>
+    typeof value === 'string' &&
+    /^\d{4}-\d\d-\d\dT/.test(value) &&
+    (value < '1990' || value > new Date(Date.parse(at) + 86_400_000).toISOString());
+  const entries = Object.entries(data);
+  if (!entries.some(([, value]) => impossible(value))) return data;
+  const days = { startedOn: on, on, zoneOffsetMin };
+  return Object.fromEntries(
+    entries.map(([name, value]) => [
+      name,
+      impossible(value) ? at : name in days ? days[name as keyof typeof days] : value,
+    ]),
+  );
 }

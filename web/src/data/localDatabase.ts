@@ -1,5 +1,6 @@
 import type { Commit, Kept, Problems } from '@sendero/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { RememberedClock } from './clock.ts';
 
 /** A change on its way to the server, kept on this device until the server has answered for it. */
 export interface OutboxEntry {
@@ -10,14 +11,16 @@ export interface OutboxEntry {
   touches: string[];
   /** Handed to the network at least once: it may have arrived, so it can no longer be altered. */
   sent: boolean;
-  /** What the server said is wrong with it; it waits for the person. */
+  /** What is wrong with it; it waits for the person, and holds up nothing but what builds on it. */
   refused: Problems | null;
+  /** Made on a view that another edit of this device had left behind, on the same thing: never to be put over it. */
+  apart?: boolean;
 }
 
 export interface LocalSession {
   person: { id: string; name: string };
   workspaceId: string;
-  /** The season this device works on; older ones stay on the server. */
+  /** The season this device works on; older ones are fetched when they are opened. */
   season: number;
   people: { id: string; name: string; role: string }[];
 }
@@ -25,13 +28,35 @@ export interface LocalSession {
 export interface LocalPhoto {
   id: string;
   blob: Blob;
-  /** 1 once the server has it. */
-  sent: 0 | 1;
+  /** 1 once the server has it; 2 when it will not take it. */
+  sent: 0 | 1 | 2;
+  /** Why the server will not take it. */
+  problem?: string;
+}
+
+/** A record as the server last gave it, with the season it belongs to (0: shared by all). */
+export type StoredRecord = Kept & { season?: number };
+
+/** What this device holds of a season. */
+export interface HeldSeason {
+  /** Number of the last change fetched. */
+  cursor: number;
+  /** When it was last opened, ISO time. */
+  openedAt: string;
+}
+
+/** Single things this device remembers. */
+export interface Remembered {
+  session: LocalSession;
+  seasons: Record<number, HeldSeason>;
+  /** The season on the screen. */
+  season: number;
+  clock: RememberedClock;
 }
 
 interface Schema extends DBSchema {
   /** Records as the server last gave them: what is unsent lies over them at start. */
-  records: { key: string; value: Kept };
+  records: { key: string; value: StoredRecord; indexes: { season: number } };
   outbox: { key: number; value: OutboxEntry; indexes: { touches: string } };
   meta: { key: string; value: unknown };
   /** Photos taken on this device: their bytes go beside the records. */
@@ -42,17 +67,55 @@ export type LocalDatabase = IDBPDatabase<Schema>;
 
 export const recordKey = (kind: string, id: string) => `${kind} ${id}`;
 
-/** Opens this device's database. @example const local = await openLocalDatabase() */
-export function openLocalDatabase(name = 'sendero'): Promise<LocalDatabase> {
-  return openDB<Schema>(name, 2, {
-    upgrade(database, from) {
-      database.createObjectStore('photos', { keyPath: 'id' }).createIndex('sent', 'sent');
-      if (from > 0) return;
-      database.createObjectStore('records');
-      database
-        .createObjectStore('outbox', { keyPath: 'order', autoIncrement: true })
-        .createIndex('touches', 'touches', { multiEntry: true });
-      database.createObjectStore('meta');
+const IN_A_SEASON = new Set(['walk', 'stop', 'observation', 'event']);
+
+/**
+ * Opens this device's database, bringing one of an older version of the app up to this one.
+ * @param listener `blocked` while another tab holds an older version open; `outdated` when a newer
+ *   version of the app asks for the database: this tab has let go of it; `lost` when the browser took it away
+ * @example const local = await openLocalDatabase()
+ */
+export function openLocalDatabase(
+  name = 'sendero',
+  listener: { blocked?(): void; outdated?(): void; lost?(): void } = {},
+): Promise<LocalDatabase> {
+  return openDB<Schema>(name, 3, {
+    async upgrade(database, from, _to, transaction) {
+      if (from < 1) {
+        database.createObjectStore('records');
+        database
+          .createObjectStore('outbox', { keyPath: 'order', autoIncrement: true })
+          .createIndex('touches', 'touches', { multiEntry: true });
+        database.createObjectStore('meta');
+      }
+      if (from < 2)
+        database.createObjectStore('photos', { keyPath: 'id' }).createIndex('sent', 'sent');
+      // Version 3: a cursor a season. What is held shows at once; all of it is fetched again behind it.
+      const records = transaction.objectStore('records');
+      records.createIndex('season', 'season');
+      const meta = transaction.objectStore('meta');
+      const session = (await meta.get('session')) as LocalSession | undefined;
+      await meta.delete('cursor');
+      for (let at = await records.openCursor(); at; at = await at.continue())
+        await at.update({
+          ...at.value,
+          season: IN_A_SEASON.has(at.value.kind) ? (session?.season ?? 0) : 0,
+        });
     },
+    blocked: () => listener.blocked?.(),
+    blocking(_current, _blocked, event) {
+      (event.target as IDBDatabase).close();
+      listener.outdated?.();
+    },
+    terminated: () => listener.lost?.(),
   });
 }
+
+export const remembered = <K extends keyof Remembered>(local: LocalDatabase, what: K) =>
+  local.get('meta', what) as Promise<Remembered[K] | undefined>;
+
+export const remember = <K extends keyof Remembered>(
+  local: LocalDatabase,
+  what: K,
+  value: Remembered[K],
+) => local.put('meta', value, what);

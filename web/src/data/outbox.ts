@@ -1,60 +1,170 @@
-import { type Change, type Kept, type Outcome } from '@sendero/core';
+import {
+  isKind,
+  kindOf,
+  mergeEdits,
+  parentsOf,
+  sameData,
+  validate,
+  type Change,
+  type DataOf,
+  type Kept,
+  type Kind,
+  type Outcome,
+} from '@sendero/core';
 import { v5 as uuidv5, v7 as uuidv7 } from 'uuid';
 import { recordKey, type LocalDatabase, type OutboxEntry } from './localDatabase.ts';
 
-export type Edit = Omit<Change, 'baseRevision'>;
+/** The view an edit was made on. */
+export type Seen = Pick<Kept, 'revision' | 'data' | 'version' | 'deletedAt'>;
+
+export interface Edit {
+  op: Change['op'];
+  kind: Kind;
+  id: string;
+  data?: unknown;
+  /** Changed by taps alone: they add to what others tapped. */
+  taps?: boolean;
+  /** What the screen showed of the record; null when it showed none. */
+  seen: Seen | null;
+}
 
 const keyOf = (change: { kind: string; id: string }) => recordKey(change.kind, change.id);
 const durable = { durability: 'strict' } as const;
 
 /**
- * Writes edits to this device's outbox; when it resolves they are on disk. An edit of a record whose
- * earlier edit has not left yet takes its place, so a hundred taps on one count send one change.
+ * Two edits of one record put together, when they can be: see `mergeEdits`. Within one device taps
+ * always add up, also on a record that the one view did not show yet.
+ * @returns the data, or null when a person must choose
+ */
+export function together(edit: Edit, current: Kept | undefined): unknown {
+  if (!current || sameData(current.data, edit.seen?.data ?? null)) return edit.data;
+  const tapped = edit.taps ? kindOf(edit.kind).tallies : [];
+  const { data, clashes } = mergeEdits(edit.seen?.data ?? null, current.data, edit.data, tapped);
+  const sound = clashes.length === 0 && validate(edit.kind, data, current.version).ok;
+  return sound ? data : null;
+}
+
+/**
+ * Writes edits to this device's outbox; when it resolves they are on disk. They are set against what
+ * the device holds by then, which another tab may have changed: different things go together, taps add
+ * up, and where both changed the same thing the later edit waits apart, to become a choice. An edit of
+ * a record whose earlier edit has not left yet takes its place, so a hundred taps on one count send
+ * one change; edits that belong together stay one commit.
+ *
+ * @returns keys of records that now hold something else than the edit said
  */
 export async function keepEdits(
   local: LocalDatabase,
   edits: readonly Edit[],
   now: string,
-): Promise<void> {
+): Promise<string[]> {
   const transaction = local.transaction(['outbox', 'records'], 'readwrite', durable);
   const outbox = transaction.objectStore('outbox');
+  const different: string[] = [];
   const fresh: Change[] = [];
+  let apart = false;
   for (const edit of edits) {
-    const waiting = (await outbox.index('touches').getAll(keyOf(edit))).find(
-      (entry) => !entry.sent,
-    );
-    if (waiting && edit.op === 'put') {
+    const key = keyOf(edit);
+    const server = await transaction.objectStore('records').get(key);
+    const entries = await outbox.index('touches').getAll(key);
+    const current = overlay(server, entries, key, '');
+    const waiting = entries.findLast((entry) => !entry.sent && !entry.apart);
+    if (edit.op !== 'put') {
+      // What the server refused and never had is simply gone when it is deleted.
+      if (edit.op === 'delete' && waiting?.refused && !server && waiting.touches.length === 1)
+        await outbox.delete(waiting.order!);
+      else fresh.push(changeOf(edit, { baseRevision: server?.revision ?? 0 }));
+      continue;
+    }
+    // Deleted behind the view it was made on: not for this edit to bring back by itself.
+    const gone = current && current.deletedAt !== null && edit.seen?.deletedAt === null;
+    const data = gone ? null : together(edit, current);
+    if (data === null) {
+      apart = true;
+      different.push(key);
+      fresh.push(changeOf(edit, { baseRevision: edit.seen?.revision ?? 0, base: edit.seen?.data }));
+      continue;
+    }
+    if (!sameData(data, edit.data)) different.push(key);
+    if (waiting && edits.length === 1) {
       const changes = waiting.commit.changes.map((change) =>
-        keyOf(change) === keyOf(edit) ? { ...edit, baseRevision: change.baseRevision } : change,
+        keyOf(change) === key
+          ? {
+              ...changeOf({ ...edit, data }, change),
+              taps: Boolean(edit.taps && change.taps && change.op === 'put'),
+            }
+          : change,
       );
       await outbox.put({ ...waiting, refused: null, commit: { ...waiting.commit, changes } });
-    } else {
-      const server = await transaction.objectStore('records').get(keyOf(edit));
-      fresh.push({ ...edit, baseRevision: server?.revision ?? 0 });
-    }
+    } else
+      fresh.push(
+        changeOf({ ...edit, data }, { baseRevision: server?.revision ?? 0, base: current?.data }),
+      );
   }
-  if (fresh.length > 0) {
+  if (fresh.length > 0)
     await outbox.add({
       commit: { id: uuidv7(), madeAt: now, changes: fresh },
-      touches: fresh.map(keyOf),
+      touches: [...new Set(fresh.map(keyOf))],
       sent: false,
       refused: null,
+      ...(apart ? { apart } : {}),
     });
-  }
   await transaction.done;
+  return different;
 }
 
+/** An edit as a change, on the version it was made on. */
+function changeOf(edit: Edit, on: Pick<Change, 'baseRevision' | 'base'>): Change {
+  const { op, kind, id, data, taps, seen } = edit;
+  if (op !== 'put') return { op, kind, id, baseRevision: on.baseRevision };
+  return {
+    op,
+    kind,
+    id,
+    data,
+    version: Math.max(seen?.version ?? 1, kindOf(kind).version),
+    baseRevision: on.baseRevision,
+    ...(on.base === undefined ? {} : { base: on.base }),
+    ...(taps ? { taps } : {}),
+  };
+}
+
+/** Keys of the records that a change builds on. */
+const parentKeys = (change: Change): string[] =>
+  change.op === 'put' && isKind(change.kind) && change.data !== null
+    ? parentsOf(change.kind, change.data as DataOf<Kind>).map(keyOf)
+    : [];
+
+/** Whether an entry changes one of these records, or something that belongs to one of them. */
+const buildsOn = ({ touches, commit }: OutboxEntry, keys: ReadonlySet<string>) =>
+  touches.some((key) => keys.has(key)) ||
+  commit.changes.some((change) => parentKeys(change).some((key) => keys.has(key)));
+
 /**
- * The next entries to send, marked as sent before they leave. Stops before a second change to the same
- * record: its base revision is known only once the first is answered.
+ * The next entries to send, marked as sent before they leave. What was refused is passed over, and what
+ * builds on it waits with it. Stops before a second change to the same record: its base revision is
+ * known only once the first is answered.
+ *
+ * @param most entries; @param bytes of JSON, at which the batch is full (one entry always fits)
  */
-export async function takeBatch(local: LocalDatabase, most: number): Promise<OutboxEntry[]> {
+export async function takeBatch(
+  local: LocalDatabase,
+  most: number,
+  bytes = Infinity,
+): Promise<OutboxEntry[]> {
   const transaction = local.transaction('outbox', 'readwrite', durable);
   const batch: OutboxEntry[] = [];
   const touched = new Set<string>();
+  const heldUp = new Set<string>();
+  let size = 0;
   for (const entry of await transaction.store.getAll()) {
-    if (entry.refused) continue;
+    if (entry.refused || (heldUp.size > 0 && buildsOn(entry, heldUp))) {
+      entry.touches.forEach((key) => heldUp.add(key));
+      continue;
+    }
     if (batch.length >= most || entry.touches.some((key) => touched.has(key))) break;
+    size += JSON.stringify(entry.commit).length;
+    if (batch.length > 0 && size > bytes) break;
     entry.touches.forEach((key) => touched.add(key));
     batch.push({ ...entry, sent: true });
     if (!entry.sent) void transaction.store.put(batch.at(-1)!);
@@ -75,32 +185,37 @@ export async function settleBatch(
   const records = transaction.objectStore('records');
   const stale: string[] = [];
   const later = (await outbox.getAll()).filter((entry) => !entry.sent);
-  const settle = async (change: Change, revision: number) => {
+  const settle = async (change: Change, revision: number, merged: Kept | undefined) => {
     const before = await records.get(keyOf(change));
     if (before && before.revision >= revision) return;
     const deletedAt = change.op === 'delete' ? by.now : null;
     const data = (change.op === 'put' ? change.data : before?.data) as Kept['data'];
-    const record = {
+    const record = merged ?? {
       kind: change.kind,
       id: change.id,
+      version: change.op === 'put' ? change.version : before?.version,
       revision,
       deletedAt,
       editedBy: by.name,
       editedAt: by.now,
       data,
-    } as Kept;
-    void records.put(record, keyOf(change));
+    };
+    void records.put({ ...record, season: before?.season ?? NOT_FETCHED } as never, keyOf(change));
   };
   const settled: Promise<void>[] = [];
   const revisions = new Map<string, number>();
+  const refusedKeys = new Set<string>();
   for (const [i, entry] of batch.entries()) {
     const outcome = outcomes[i]!;
     if (outcome.outcome === 'refused') {
-      // It was not applied, so under a new id it may be altered and sent again.
+      // It was not applied, so under a new id it may be altered and sent again. What only missed another
+      // that was refused waits for that one to be mended.
+      const onlyWaits = buildsOn(entry, refusedKeys);
+      entry.touches.forEach((key) => refusedKeys.add(key));
       void outbox.put({
         ...entry,
         sent: false,
-        refused: outcome.problems,
+        refused: onlyWaits ? null : outcome.problems,
         commit: { ...entry.commit, id: uuidv7() },
       });
       continue;
@@ -108,15 +223,18 @@ export async function settleBatch(
     void outbox.delete(entry.order!);
     stale.push(...entry.touches);
     if (outcome.outcome === 'conflict') continue;
-    for (const { kind, id, revision } of outcome.revisions)
-      revisions.set(recordKey(kind, id), revision);
-    for (const change of entry.commit.changes) {
-      const revision = revisions.get(keyOf(change));
-      if (revision !== undefined) settled.push(settle(change, revision));
+    const merged = new Map((outcome.merged ?? []).map((record) => [keyOf(record), record]));
+    for (const { kind, id, revision } of outcome.revisions) {
+      const key = recordKey(kind, id);
+      const change = entry.commit.changes.find((one) => keyOf(one) === key);
+      if (change) settled.push(settle(change, revision, merged.get(key)));
+      // A later edit does not know what was merged in: it keeps its old ground, to be merged itself.
+      if (!merged.has(key)) revisions.set(key, revision);
     }
   }
   // What was edited meanwhile now stands on the revision just made.
-  for (const entry of later.filter(({ touches }) => touches.some((key) => revisions.has(key)))) {
+  for (const entry of later) {
+    if (entry.apart || !entry.touches.some((key) => revisions.has(key))) continue;
     const changes = entry.commit.changes.map((change) => ({
       ...change,
       baseRevision: revisions.get(keyOf(change)) ?? change.baseRevision,
@@ -127,6 +245,9 @@ export async function settleBatch(
   await transaction.done;
   return stale;
 }
+
+/** Season of a record made here until it comes back from the server with its own. */
+export const NOT_FETCHED = -1;
 
 /**
  * The id of what is observed once at a place (a count of a row, a tape in it): made from the place, so that
@@ -143,11 +264,33 @@ export async function discardEntry(local: LocalDatabase, order: number): Promise
   return entry?.touches ?? [];
 }
 
+/** Sends refused changes again, as they are or with other data: under new ids, since they were not applied. */
+export async function retryEntries(
+  local: LocalDatabase,
+  which: (entry: OutboxEntry) => OutboxEntry | null,
+): Promise<string[]> {
+  const transaction = local.transaction('outbox', 'readwrite', durable);
+  const touched: string[] = [];
+  for (const entry of await transaction.store.getAll()) {
+    const again = entry.refused ? which(entry) : null;
+    if (!again) continue;
+    touched.push(...entry.touches);
+    const commit = { ...again.commit, id: uuidv7() };
+    await transaction.store.put({ ...again, commit, sent: false, refused: null });
+  }
+  await transaction.done;
+  return touched;
+}
+
 /** Entries by the records they touch. */
 export function entriesByRecord(entries: readonly OutboxEntry[]): Map<string, OutboxEntry[]> {
   const byRecord = new Map<string, OutboxEntry[]>();
   for (const entry of entries)
-    for (const key of entry.touches) byRecord.set(key, [...(byRecord.get(key) ?? []), entry]);
+    for (const key of entry.touches) {
+      const own = byRecord.get(key);
+      if (own) own.push(entry);
+      else byRecord.set(key, [entry]);
+    }
   return byRecord;
 }
 
@@ -166,6 +309,7 @@ export function overlay(
         view = {
           kind: change.kind,
           id: change.id,
+          version: change.version,
           revision: view?.revision ?? 0,
           deletedAt: null,
           editedBy: by,

@@ -1,36 +1,10 @@
-import { KIND_NAMES, type Kept, type Kind } from '@sendero/core';
-import {
-  configureStore,
-  createEntityAdapter,
-  createSlice,
-  type EntityState,
-  type PayloadAction,
-} from '@reduxjs/toolkit';
+import { configureStore, createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
-import type { LocalSession, OutboxEntry } from './localDatabase.ts';
+import type { LocalPhoto, LocalSession, OutboxEntry } from './localDatabase.ts';
 import { planterLogsApi } from '../planter/planterLogsApi.ts';
 import { preferencesSlice } from './preferences.ts';
-
-const adapter = createEntityAdapter<Kept>();
-type RecordsState = Record<Kind, EntityState<Kept, string>>;
-
-/** What screens read: every record of the workspace as this device sees it. */
-const recordsSlice = createSlice({
-  name: 'records',
-  initialState: () =>
-    Object.fromEntries(KIND_NAMES.map((kind) => [kind, adapter.getInitialState()])) as RecordsState,
-  reducers: {
-    recordsSeen(state, { payload }: PayloadAction<Kept[]>) {
-      for (const kind of KIND_NAMES) {
-        const some = payload.filter((record) => record.kind === kind);
-        if (some.length > 0) adapter.setMany(state[kind] as EntityState<Kept, string>, some);
-      }
-    },
-    recordGone(state, { payload }: PayloadAction<{ kind: Kind; id: string }>) {
-      adapter.removeOne(state[payload.kind] as EntityState<Kept, string>, payload.id);
-    },
-  },
-});
+import { recordsReducer } from './records.ts';
+import type { Road, Trouble } from './road.ts';
 
 export interface RefusedEntry {
   order: number;
@@ -38,43 +12,79 @@ export interface RefusedEntry {
   problems: Record<string, string>;
 }
 
+/** How the last talk with the server went. */
+export type Contact = 'unknown' | 'online' | Exclude<Trouble, 'tooBig' | 'refused'>;
+
 export interface SyncState {
   /** Opened: this device's records are loaded. */
   ready: boolean;
+  /** Another tab holds an older version of the app open, or a newer one has taken over. */
+  tabs: 'fine' | 'blocked' | 'outdated';
   session: LocalSession | null;
+  /** The season on the screen. */
+  season: number | null;
+  /** The local day here. */
+  today: string;
   /** Writes not yet on this device's disk. */
   keeping: number;
   /** Changes kept here and not answered by the server. */
   unsent: number;
   refused: RefusedEntry[];
-  /** The last talk with the server. */
-  contact: 'unknown' | 'online' | 'offline';
+  /** Photos the server will not take. */
+  refusedPhotos: { id: string; problem: string }[];
+  contact: Contact;
   sending: boolean;
   lastSentAt: string | null;
   /** A write to this device failed. */
   diskProblem: string | null;
+  /** How far this device's clock is off, ms; positive: it is behind. */
+  clockOffMs: number;
+  storage: { usedBytes: number; quotaBytes: number; lasting: boolean } | null;
 }
 
 const syncSlice = createSlice({
   name: 'sync',
   initialState: {
     ready: false,
+    tabs: 'fine',
     session: null,
+    season: null,
+    today: '',
     keeping: 0,
     unsent: 0,
     refused: [],
+    refusedPhotos: [],
     contact: 'unknown',
     sending: false,
     lastSentAt: null,
     diskProblem: null,
+    clockOffMs: 0,
+    storage: null,
   } as SyncState,
   reducers: {
-    opened: (state, { payload }: PayloadAction<LocalSession | null>) => ({
-      ...state,
-      ready: true,
-      session: payload,
-    }),
-    signedIn: (state, { payload }: PayloadAction<LocalSession>) => ({ ...state, session: payload }),
+    /** Facts of the device, as they are learnt. */
+    learnt: (
+      state,
+      {
+        payload,
+      }: PayloadAction<
+        Partial<
+          Pick<
+            SyncState,
+            | 'ready'
+            | 'tabs'
+            | 'session'
+            | 'season'
+            | 'today'
+            | 'contact'
+            | 'sending'
+            | 'lastSentAt'
+            | 'clockOffMs'
+            | 'storage'
+          >
+        >
+      >,
+    ) => ({ ...state, ...payload }),
     keepingStarted: (state) => ({ ...state, keeping: state.keeping + 1 }),
     keepingEnded: (state, { payload }: PayloadAction<string | null>) => ({
       ...state,
@@ -83,53 +93,44 @@ const syncSlice = createSlice({
     }),
     outboxSeen: (
       state,
-      { payload }: PayloadAction<{ entries: OutboxEntry[]; photos: number }>,
+      { payload }: PayloadAction<{ entries: OutboxEntry[]; photos: LocalPhoto[] }>,
     ) => ({
       ...state,
-      unsent: payload.entries.filter(({ refused }) => !refused).length + payload.photos,
+      unsent:
+        payload.entries.filter(({ refused }) => !refused).length +
+        payload.photos.filter(({ sent }) => sent === 0).length,
       refused: payload.entries.flatMap(({ order, touches, refused }) =>
         refused ? [{ order: order!, touches, problems: refused }] : [],
+      ),
+      refusedPhotos: payload.photos.flatMap(({ id, sent, problem }) =>
+        sent === 2 ? [{ id, problem: problem ?? '' }] : [],
       ),
     }),
     /** After an edit only the number has changed: reading every entry would cost each tap. */
     outboxCounted: (state, { payload }: PayloadAction<number>) => ({ ...state, unsent: payload }),
-    contactMade: (state, { payload }: PayloadAction<'online' | 'offline'>) => ({
-      ...state,
-      contact: payload,
-    }),
-    sendingChanged: (state, { payload }: PayloadAction<boolean>) => ({
-      ...state,
-      sending: payload,
-    }),
-    sentAt: (state, { payload }: PayloadAction<string>) => ({ ...state, lastSentAt: payload }),
   },
 });
 
-export const { recordsSeen, recordGone } = recordsSlice.actions;
-export const {
-  opened,
-  signedIn,
-  keepingStarted,
-  keepingEnded,
-  outboxSeen,
-  outboxCounted,
-  contactMade,
-  sendingChanged,
-  sentAt,
-} = syncSlice.actions;
+export { recordsSeen, recordsGone } from './records.ts';
+export const { learnt, keepingStarted, keepingEnded, outboxSeen, outboxCounted } =
+  syncSlice.actions;
 
-export const makeStore = () =>
+/** @param road the way to the server, for what is not kept on the device */
+export const makeStore = (road: () => Road) =>
   configureStore({
     reducer: {
-      records: recordsSlice.reducer,
+      records: recordsReducer,
       sync: syncSlice.reducer,
       preferences: preferencesSlice.reducer,
       [planterLogsApi.reducerPath]: planterLogsApi.reducer,
     },
     middleware: (defaults) =>
-      defaults({ immutableCheck: false, serializableCheck: false }).concat(
-        planterLogsApi.middleware,
-      ),
+      defaults({
+        immutableCheck: false,
+        serializableCheck: false,
+        thunk: { extraArgument: { road } },
+      }).concat(planterLogsApi.middleware),
+    devTools: false,
   });
 
 export type AppStore = ReturnType<typeof makeStore>;

@@ -1,7 +1,8 @@
 import { CROP_FACTS, FIELD_CHANGES, type PlantingEvent } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link, useNavigate } from 'react-router';
-import { nowOn, useDevice, useOne, useToday } from '../data/hooks.ts';
+import type { Draft } from '../data/device.ts';
+import { useDevice, useOne } from '../data/hooks.ts';
 import { EVENT_WORDS, rowsText, WHY_WORDS } from './trenchWords.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
 import type { PlantingDay } from './useChecksDue.ts';
@@ -10,7 +11,6 @@ import type { PlantingDay } from './useChecksDue.ts';
 export function ChecksDue({ day, first }: { day: PlantingDay; first: boolean }) {
   const device = useDevice();
   const navigate = useNavigate();
-  const today = useToday();
   const {
     one: { planting, field, growerName },
     due,
@@ -20,7 +20,13 @@ export function ChecksDue({ day, first }: { day: PlantingDay; first: boolean }) 
   const planter = useOne('planter', planting.data.planterId);
   const check = useTrenchCheck(walkId ?? undefined);
   const note = (type: PlantingEvent['type']) =>
-    device.put('event', { plantingId: planting.id, type, at: nowOn(today), rows: [], note: '' });
+    device.put('event', {
+      plantingId: planting.id,
+      type,
+      ...device.moment(),
+      rows: [],
+      note: '',
+    });
   /** Another place of the check that is open or newest; the first check starts with its cautions. */
   const go = () => {
     if (!check) return void navigate(`/plantings/${planting.id}/trench`);
@@ -29,18 +35,16 @@ export function ChecksDue({ day, first }: { day: PlantingDay; first: boolean }) 
     if (open && (waits || due.every(({ why }) => why === 'rows')))
       return void navigate(`/trench/${check.walk.id}`);
     const ordinal = (last?.data.ordinal ?? 0) + 1;
-    if (
-      !waits &&
-      !device.put('stop', {
-        walkId: check.walk.id,
-        ordinal,
-        travel: 'away',
-        chosen: false,
-        note: '',
-      }).ok
-    )
-      return;
-    device.put('walk', { ...check.walk.data, finishedAt: null }, check.walk.id);
+    const next: Draft<'stop'> = {
+      kind: 'stop',
+      data: { walkId: check.walk.id, ordinal, travel: 'away', chosen: false, note: '' },
+    };
+    const reopened: Draft<'walk'> = {
+      kind: 'walk',
+      id: check.walk.id,
+      data: { ...check.walk.data, finishedAt: null },
+    };
+    if (!device.putAll(waits ? [reopened] : [next, reopened]).ok) return;
     void navigate(`/trench/${check.walk.id}`);
   };
   return (

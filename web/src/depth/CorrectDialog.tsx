@@ -2,7 +2,8 @@ import { ADJUSTED, type RowAdjustment } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
 import { useState } from 'react';
 import { Dialog } from '../app/Dialog.tsx';
-import { nowOn, useDevice, useToday } from '../data/hooks.ts';
+import type { Draft } from '../data/device.ts';
+import { useDevice } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { ADJUSTED_WORDS, depthChange } from './trenchWords.ts';
 import type { TrenchCheck } from './readTrenchCheck.ts';
@@ -20,7 +21,6 @@ export function CorrectDialog({
 }) {
   const device = useDevice();
   const units = useUnits();
-  const today = useToday();
   const [what, setWhat] = useState<RowAdjustment['what']>('depthStop');
   /** Steps of the depth stop by row; rows in it are the rows changed. */
   const [steps, setSteps] = useState(
@@ -47,29 +47,32 @@ export function CorrectDialog({
     const groups = new Map<number, number[]>();
     for (const [row, by] of [...steps].sort(([a], [b]) => a - b))
       groups.set(isDepth ? by : 0, [...(groups.get(isDepth ? by : 0) ?? []), row]);
-    for (const [by, rows] of groups) {
-      const put = device.put('observation', {
+    const { at } = device.moment();
+    const adjustments = [...groups].map(([by, rows]): Draft<'observation'> => ({
+      kind: 'observation',
+      data: {
         stopId: stop.id,
         type: 'adjustment',
         row: null,
         rows,
         what,
         byM: isDepth ? by * check.stepM : null,
-        at: nowOn(today),
+        at,
         note: '',
-      });
-      if (!put.ok) return setProblem(Object.values(put.problems)[0] ?? null);
-    }
+      },
+    }));
     const ordinal = stop.data.ordinal + 1;
-    const made = device.put('stop', {
-      walkId: check.walk.id,
-      ordinal,
-      travel: stop.data.travel,
-      chosen: false,
-      note: '',
-    });
-    const reopened = device.put('walk', { ...check.walk.data, finishedAt: null }, check.walk.id);
-    if (made.ok && reopened.ok) onDone(ordinal);
+    const { travel } = stop.data;
+    const kept = device.putAll([
+      ...adjustments,
+      {
+        kind: 'stop',
+        data: { walkId: check.walk.id, ordinal, travel, chosen: false, note: '' },
+      },
+      { kind: 'walk', id: check.walk.id, data: { ...check.walk.data, finishedAt: null } },
+    ]);
+    if (kept.ok) onDone(ordinal);
+    else setProblem(Object.values(kept.problems)[0] ?? null);
   };
   return (
     <Dialog title="What was changed" onClose={onClose}>

@@ -8,9 +8,10 @@ import {
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { nowOn, useDevice, useOne, useToday } from '../data/hooks.ts';
+import { useDevice, useOne } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { withFirstStop } from '../stand/withFirstStop.ts';
 import { useUnits } from '../units/useUnits.ts';
 
 /** Before the first row is opened: what it is judged against, how depth is read, and the cautions. */
@@ -47,7 +48,6 @@ function StartTrenchForm({
   const device = useDevice();
   const navigate = useNavigate();
   const units = useUnits();
-  const today = useToday();
   const walker = useAppSelector((state) => state.sync.session?.person.name ?? '');
   const [target, setTarget] = useState<Entered>(() =>
     enteredFrom(planting.data.depthTargetM, planting.data.asTyped.depthTargetM, 'seedDepth', units),
@@ -60,10 +60,13 @@ function StartTrenchForm({
   const [gauge, setGauge] = useState<TrenchWalk['gauge']>(null);
   const [problems, setProblems] = useState<Record<string, string>>({});
   const start = () => {
-    const made = device.put('walk', {
+    const { at, on, zoneOffsetMin } = device.moment();
+    const walk: TrenchWalk = {
       plantingId: planting.id,
       purpose: 'trench',
-      startedAt: nowOn(today),
+      startedAt: at,
+      startedOn: on,
+      zoneOffsetMin,
       finishedAt: null,
       walkedBy: walker,
       note: '',
@@ -73,16 +76,10 @@ function StartTrenchForm({
       seedsPerRow: seeds,
       gauge,
       asTyped: { targetM: target.text, toleranceM: tolerance.text },
-    });
+    };
+    const made = device.putAll(withFirstStop(walk));
     if (!made.ok) return setProblems(made.problems);
-    const stop = device.put('stop', {
-      walkId: made.id,
-      ordinal: 1,
-      travel: 'away',
-      chosen: false,
-      note: '',
-    });
-    if (stop.ok) void navigate(`/trench/${made.id}`, { replace: true });
+    void navigate(`/trench/${made.ids[0]}`, { replace: true });
   };
   return (
     <div className="stack" style={{ maxWidth: 620 }}>

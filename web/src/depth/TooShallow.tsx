@@ -1,7 +1,7 @@
 import type { PlantingEvent } from '@sendero/core';
 import { useState } from 'react';
 import { shortDate } from '../app/dates.ts';
-import { nowOn, useChildren, useDevice, useToday } from '../data/hooks.ts';
+import { useChildren, useDevice } from '../data/hooks.ts';
 import { EVENT_WORDS, rowsText } from './trenchWords.ts';
 
 const RESCUES: { type: PlantingEvent['type']; label: string; how: string }[] = [
@@ -25,11 +25,10 @@ const RESCUES: { type: PlantingEvent['type']; label: string; how: string }[] = [
 /** What can still be done for rows planted too shallow; what was decided is kept and goes to the report. */
 export function TooShallow({ plantingId, rows }: { plantingId: string; rows: number[] }) {
   const device = useDevice();
-  const today = useToday();
   const events = useChildren('event', 'plantingId', plantingId);
   const [problem, setProblem] = useState<string | null>(null);
   const record = (type: PlantingEvent['type']) => {
-    const put = device.put('event', { plantingId, type, at: nowOn(today), rows, note: '' });
+    const put = device.put('event', { plantingId, type, ...device.moment(), rows, note: '' });
     setProblem(put.ok ? null : (Object.values(put.problems)[0] ?? null));
   };
   return (
@@ -50,7 +49,7 @@ export function TooShallow({ plantingId, rows }: { plantingId: string; rows: num
               </div>
               {noted ? (
                 <span className="row">
-                  <span className="small">noted {shortDate(noted.data.at)}</span>
+                  <span className="small">noted {shortDate(noted.data.on)}</span>
                   <button
                     className="tool bare"
                     onClick={() => device.remove('event', noted.id)}

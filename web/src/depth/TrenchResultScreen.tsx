@@ -43,7 +43,7 @@ export default function TrenchResultScreen() {
           <Link to={`/plantings/${planting.id}`}>{field.name}</Link>
           <h1>Trench check{planter ? ` behind ${planter.name}` : ''}</h1>
           <div className="soft">
-            {longDate(walk.data.startedAt)}, {walk.data.walkedBy}; target{' '}
+            {longDate(walk.data.startedOn)}, {walk.data.walkedBy}; target{' '}
             {units.show(targetM, 'seedDepth')} ± {units.show(toleranceM, 'seedDepth')}
             {walk.data.readTo === 'top' ? '; read to the top of the seed, shown to its bottom' : ''}
           </div>

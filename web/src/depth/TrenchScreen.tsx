@@ -3,7 +3,7 @@ import { useMediaQuery } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { nowOn, useDevice, useToday } from '../data/hooks.ts';
+import { useDevice } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { DepthGrid } from './DepthGrid.tsx';
@@ -62,7 +62,6 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
   const units = useUnits();
   const device = useDevice();
   const navigate = useNavigate();
-  const today = useToday();
   const desk = useMediaQuery('(min-width: 1000px)', window.innerWidth >= 1000);
   const rows = useTrenchRows(check, stop);
   const { seedsPerRow, targetM, toleranceM, gauge } = check.walk.data;
@@ -105,7 +104,7 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
     });
   const finish = () => {
     const { data, id } = check.walk;
-    const now = nowOn(today);
+    const now = device.moment().at;
     const finished = device.put(
       'walk',
       { ...data, finishedAt: now > data.startedAt ? now : data.startedAt },

@@ -8,6 +8,8 @@ const WALK: TrenchWalk = {
   plantingId: 'p',
   purpose: 'trench',
   startedAt: AT(0),
+  startedOn: AT(0).slice(0, 10),
+  zoneOffsetMin: 0,
   finishedAt: null,
   walkedBy: 'Noor Castellane',
   note: '',

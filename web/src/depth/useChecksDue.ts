@@ -1,6 +1,6 @@
 import { checksDue, FIELD_CHANGES, type CheckDue, type FieldChange } from '@sendero/core';
 import { useMemo } from 'react';
-import { nowOn, useAll, useGrouped, useToday } from '../data/hooks.ts';
+import { useAll, useChildrenOfEach, useDevice, useToday } from '../data/hooks.ts';
 import { useTrails, type PlantingOnTrail } from '../trail/useTrails.ts';
 
 export interface PlantingDay {
@@ -13,49 +13,57 @@ export interface PlantingDay {
 
 /** Plantings being planted today, with the trench checks that are due on each. */
 export function usePlantingDays(): PlantingDay[] {
+  const device = useDevice();
   const trails = useTrails();
   const today = useToday();
   const planters = useAll('planter');
-  const stopsOf = useGrouped('stop', 'walkId');
-  const observationsOf = useGrouped('observation', 'stopId');
-  const eventsOf = useGrouped('event', 'plantingId');
-  return useMemo(
-    () =>
-      trails.flatMap((one): PlantingDay[] => {
-        const { planting, checks } = one;
-        const events = (eventsOf.get(planting.id) ?? []).map(({ data }) => data);
-        if (planting.data.plantedOn !== today) return [];
-        if (events.some(({ type }) => type === 'plantingDone')) return [];
-        const seen = checks
-          .flatMap(({ id }) => stopsOf.get(id) ?? [])
-          .flatMap(({ id }) => observationsOf.get(id) ?? [])
-          .map(({ data }) => data);
-        const newest = [...checks].sort((a, b) =>
-          a.data.startedAt < b.data.startedAt ? 1 : -1,
-        )[0];
-        return [
-          {
-            one,
-            due: checksDue({
-              rows: planters.find(({ id }) => id === planting.data.planterId)?.data.rows ?? null,
-              digs: seen.flatMap((data) =>
-                data.type === 'trench' && data.seeds.length > 0
-                  ? [{ row: data.row, at: data.at }]
-                  : [],
-              ),
-              adjustments: seen.flatMap((data) => (data.type === 'adjustment' ? [data] : [])),
-              changes: events.flatMap(({ type, at }) =>
-                (FIELD_CHANGES as readonly string[]).includes(type)
-                  ? [{ type: type as FieldChange, at }]
-                  : [],
-              ),
-              now: nowOn(today),
-            }),
-            walkId: newest?.id ?? null,
-            open: newest !== undefined && newest.data.finishedAt === null,
-          },
-        ];
-      }),
-    [trails, today, planters, stopsOf, observationsOf, eventsOf],
+  const going = useMemo(
+    () => trails.filter(({ planting }) => planting.data.plantedOn === today),
+    [trails, today],
   );
+  const checks = useMemo(() => going.flatMap((one) => one.checks), [going]);
+  const events = useChildrenOfEach(
+    'event',
+    'plantingId',
+    useMemo(() => going.map(({ planting }) => planting), [going]),
+  );
+  const stops = useChildrenOfEach('stop', 'walkId', checks);
+  const everyStop = useMemo(() => stops.flat(), [stops]);
+  const observations = useChildrenOfEach('observation', 'stopId', everyStop);
+  return useMemo(() => {
+    const seenAt = new Map(everyStop.map(({ id }, i) => [id, observations[i] ?? []]));
+    return going.flatMap((one, i): PlantingDay[] => {
+      const happened = (events[i] ?? []).map(({ data }) => data);
+      if (happened.some(({ type }) => type === 'plantingDone')) return [];
+      const seen = one.checks
+        .flatMap(({ id }) => stops[checks.findIndex((check) => check.id === id)] ?? [])
+        .flatMap(({ id }) => seenAt.get(id) ?? [])
+        .map(({ data }) => data);
+      const newest = [...one.checks].sort((a, b) =>
+        a.data.startedAt < b.data.startedAt ? 1 : -1,
+      )[0];
+      return [
+        {
+          one,
+          due: checksDue({
+            rows: planters.find(({ id }) => id === one.planting.data.planterId)?.data.rows ?? null,
+            digs: seen.flatMap((data) =>
+              data.type === 'trench' && data.seeds.length > 0
+                ? [{ row: data.row, at: data.at }]
+                : [],
+            ),
+            adjustments: seen.flatMap((data) => (data.type === 'adjustment' ? [data] : [])),
+            changes: happened.flatMap(({ type, at }) =>
+              (FIELD_CHANGES as readonly string[]).includes(type)
+                ? [{ type: type as FieldChange, at }]
+                : [],
+            ),
+            now: device.moment().at,
+          }),
+          walkId: newest?.id ?? null,
+          open: newest !== undefined && newest.data.finishedAt === null,
+        },
+      ];
+    });
+  }, [going, checks, planters, events, stops, everyStop, observations, device]);
 }

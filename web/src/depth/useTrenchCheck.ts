@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { selectChildren, selectOne, useGrouped } from '../data/hooks.ts';
+import { selectOne, useChildren, useChildrenOfEach } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { readTrenchCheck, trenchStop, type TrenchCheck } from './readTrenchCheck.ts';
 
@@ -9,8 +9,8 @@ export function useTrenchCheck(walkId: string | undefined): TrenchCheck | null {
   const planting = useAppSelector((state) => selectOne(state, 'planting', walk?.data.plantingId));
   const field = useAppSelector((state) => selectOne(state, 'field', planting?.data.fieldId));
   const planter = useAppSelector((state) => selectOne(state, 'planter', planting?.data.planterId));
-  const stops = useAppSelector((state) => selectChildren(state, 'stop', 'walkId', walkId));
-  const observations = useGrouped('observation', 'stopId');
+  const stops = useChildren('stop', 'walkId', walkId);
+  const observations = useChildrenOfEach('observation', 'stopId', stops);
   return useMemo(() => {
     if (walk?.data.purpose !== 'trench' || !planting || !field) return null;
     return readTrenchCheck(
@@ -19,7 +19,7 @@ export function useTrenchCheck(walkId: string | undefined): TrenchCheck | null {
       field.data,
       planter?.data ?? null,
       stops
-        .map((stop) => trenchStop(stop, observations.get(stop.id) ?? []))
+        .map((stop, i) => trenchStop(stop, observations[i] ?? []))
         .sort((a, b) => a.data.ordinal - b.data.ordinal),
     );
   }, [walk, planting, field, planter, stops, observations]);

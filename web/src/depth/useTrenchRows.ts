@@ -1,6 +1,6 @@
 import { NORMAL_FURROW, type Trench } from '@sendero/core';
 import { useRef, useState } from 'react';
-import { nowOn, useDevice, useToday } from '../data/hooks.ts';
+import { useDevice } from '../data/hooks.ts';
 import { observationIdAt } from '../data/outbox.ts';
 import type { TrenchCheck, TrenchStop } from './readTrenchCheck.ts';
 
@@ -9,8 +9,7 @@ export type Seed = Trench['seeds'][number];
 /** Reading and writing of the rows dug at one stop, with undo. Every change is kept at once. */
 export function useTrenchRows(check: TrenchCheck, stop: TrenchStop) {
   const device = useDevice();
-  const today = useToday();
-  const history = useRef<{ id: string; row: number; before: Trench | null }[]>([]);
+  const history = useRef<{ id: string; before: Trench | null; after: Trench }[]>([]);
   const [undoable, setUndoable] = useState(0);
   const [problem, setProblem] = useState<string | null>(null);
 
@@ -41,13 +40,14 @@ export function useTrenchRows(check: TrenchCheck, stop: TrenchStop) {
   const write = (next: Trench): boolean => {
     const kept = stop.rows.find(({ data }) => data.row === next.row);
     const id = kept?.id ?? observationIdAt(stop.id, 'trench', next.row);
-    const written = device.put('observation', { ...next, at: next.at || nowOn(today) }, id);
+    const after = { ...next, at: next.at || device.moment().at };
+    const written = device.put('observation', after, id);
     if (!written.ok) {
       setProblem(Object.values(written.problems)[0] ?? null);
       return false;
     }
     setProblem(null);
-    history.current.push({ id, row: next.row, before: kept?.data ?? null });
+    history.current.push({ id, before: kept?.data ?? null, after });
     setUndoable(history.current.length);
     return true;
   };
@@ -57,9 +57,8 @@ export function useTrenchRows(check: TrenchCheck, stop: TrenchStop) {
     setUndoable(history.current.length);
     setProblem(null);
     if (!last) return null;
-    if (last.before) device.put('observation', last.before, last.id);
-    else device.remove('observation', last.id);
-    return last.row;
+    device.takeBack('observation', last.id, last.before, last.after);
+    return last.after.row;
   };
   return { rowAt, write, undo, undoable: undoable > 0, problem, setProblem };
 }

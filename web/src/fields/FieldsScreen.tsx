@@ -6,6 +6,7 @@ import { shortDate } from '../app/dates.ts';
 import { useAll, useDevice } from '../data/hooks.ts';
 import { useTrails } from '../trail/useTrails.ts';
 import { useUnits } from '../units/useUnits.ts';
+import { SeasonSwitch } from './SeasonSwitch.tsx';
 import { PlantingForm } from './PlantingForm.tsx';
 import { FieldForm, PlanterForm } from './SmallForms.tsx';
 
@@ -30,6 +31,7 @@ export default function FieldsScreen() {
   const fields = useAll('field');
   const planters = useAll('planter');
   const trails = useTrails();
+  const plantings = useAll('planting');
   const [editing, setEditing] = useState<Editing>(null);
   const [deleted, setDeleted] = useState<{ kind: Kind; id: string; name: string } | null>(null);
   const close = () => setEditing(null);
@@ -41,6 +43,8 @@ export default function FieldsScreen() {
     <div className="stack">
       <div className="row spread">
         <h1>Fields</h1>
+        <span className="spacer" />
+        <SeasonSwitch />
         <Button h={48} onClick={() => setEditing({ what: 'field' })}>
           Add a field
         </Button>
@@ -96,7 +100,7 @@ export default function FieldsScreen() {
                       >
                         Add planting
                       </Button>
-                      {!trails.some((one) => one.field.id === field.id) && (
+                      {!plantings.some(({ data }) => data.fieldId === field.id) && (
                         <Button
                           variant="subtle"
                           size="compact-md"

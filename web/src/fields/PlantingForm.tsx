@@ -10,7 +10,8 @@ import {
 } from '@sendero/core';
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { useAll, useToday, useWorkspace } from '../data/hooks.ts';
+import { useAll, useToday } from '../data/hooks.ts';
+import { useAppSelector } from '../data/store.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { useRecordForm } from './useRecordForm.ts';
@@ -30,9 +31,9 @@ export function PlantingForm({
 }) {
   const units = useUnits();
   const today = useToday();
-  const season = useWorkspace()?.data.season ?? Number(today.slice(0, 4));
+  const season = useAppSelector((state) => state.sync.season) ?? Number(today.slice(0, 4));
   const planters = useAll('planter');
-  const { problems, save } = useRecordForm('planting', planting?.id, onDone);
+  const { problems, save } = useRecordForm('planting', planting, onDone);
   const [crop, setCrop] = useState<Crop>(planting?.data.crop ?? 'corn');
   const [variety, setVariety] = useState(planting?.data.variety ?? '');
   const [plantedOn, setPlantedOn] = useState(planting?.data.plantedOn ?? today);

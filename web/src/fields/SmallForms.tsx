@@ -45,7 +45,7 @@ function FormFrame({
 export function FieldForm({ field, onDone }: { field?: Kept<'field'>; onDone(id: string): void }) {
   const units = useUnits();
   const growers = useAll('grower');
-  const { problems, save } = useRecordForm('field', field?.id, onDone);
+  const { problems, save } = useRecordForm('field', field, onDone);
   const [growerId, setGrowerId] = useState(field?.data.growerId ?? growers[0]?.id ?? '');
   const [newGrower, setNewGrower] = useState('');
   const grower = useRecordForm('grower', undefined, (id) => {
@@ -125,7 +125,7 @@ export function PlanterForm({
   onDone(id: string): void;
 }) {
   const units = useUnits();
-  const { problems, save } = useRecordForm('planter', planter?.id, onDone);
+  const { problems, save } = useRecordForm('planter', planter, onDone);
   const [name, setName] = useState(planter?.data.name ?? '');
   const [type, setType] = useState<'planter' | 'drill'>(planter?.data.type ?? 'planter');
   const [rows, setRows] = useState(String(planter?.data.rows ?? ''));

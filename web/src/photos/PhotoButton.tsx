@@ -1,13 +1,12 @@
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { nowOn, useChildren, useDevice, useToday } from '../data/hooks.ts';
+import { useChildren, useDevice } from '../data/hooks.ts';
 import { PhotoPicture } from './PhotoPicture.tsx';
 import { shrinkPhoto } from './shrinkPhoto.ts';
 
 /** Takes a photo of a row; it is kept on this device at once and sent when there is a network. */
 export function PhotoButton({ stopId, row }: { stopId: string; row: number | null }) {
   const device = useDevice();
-  const today = useToday();
   const [problem, setProblem] = useState<string | null>(null);
   const photos = useChildren('observation', 'stopId', stopId).flatMap(({ id, data }) =>
     data.type === 'photo' && data.row === row ? [{ id, data }] : [],
@@ -24,7 +23,7 @@ export function PhotoButton({ stopId, row }: { stopId: string; row: number | nul
       type: 'photo',
       row,
       photoId,
-      at: nowOn(today),
+      at: device.moment().at,
       caption: '',
     });
     setProblem(put.ok ? null : (Object.values(put.problems)[0] ?? null));

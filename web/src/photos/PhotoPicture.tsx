@@ -1,18 +1,19 @@
 import { useEffect, useState } from 'react';
 import { useDevice } from '../data/hooks.ts';
 
-/** A photo, from this device if it was taken here, else from the server. */
+/** A photo, from this device if it is here, else from the server when that can be reached. */
 export function PhotoPicture({ photoId, label }: { photoId: string; label: string }) {
   const device = useDevice();
   const [source, setSource] = useState<string | null>(null);
   useEffect(() => {
     let address: string | null = null;
     let gone = false;
-    void device.photo(photoId).then((blob) => {
-      if (gone) return;
-      address = blob ? URL.createObjectURL(blob) : null;
-      setSource(address ?? `/api/v1/photos/${photoId}`);
-    });
+    device.photo(photoId).then(
+      (blob) => {
+        if (!gone) setSource((address = URL.createObjectURL(blob)));
+      },
+      () => undefined,
+    );
     return () => {
       gone = true;
       if (address) URL.revokeObjectURL(address);

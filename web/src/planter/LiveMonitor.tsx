@@ -34,11 +34,14 @@ export function LiveMonitor({ check }: { check: TrenchCheck }) {
   };
   const take = () => {
     const stop = check.stops.at(-1)!;
-    for (const { row, droppedPerM2, singulation } of figures?.rows ?? []) {
-      if (!check.rows.includes(row) || droppedPerM2 < 0.1) continue;
-      const put = device.put(
-        'observation',
-        {
+    const rows = (figures?.rows ?? []).filter(
+      ({ row, droppedPerM2 }) => check.rows.includes(row) && droppedPerM2 >= 0.1,
+    );
+    const kept = device.putAll(
+      rows.map(({ row, droppedPerM2, singulation }) => ({
+        kind: 'observation',
+        id: observationIdAt(stop.id, 'monitor', row),
+        data: {
           stopId: stop.id,
           type: 'monitor',
           row,
@@ -47,10 +50,9 @@ export function LiveMonitor({ check }: { check: TrenchCheck }) {
           source: 'stream',
           asTyped: {},
         },
-        observationIdAt(stop.id, 'monitor', row),
-      );
-      if (!put.ok) return setProblem(Object.values(put.problems)[0] ?? null);
-    }
+      })),
+    );
+    if (!kept.ok) return setProblem(Object.values(kept.problems)[0] ?? null);
     setTaken(true);
   };
   return (

@@ -8,10 +8,12 @@ import {
   type PlanterLog,
 } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
-import { useState } from 'react';
-import { v7 as uuidv7 } from 'uuid';
+import { useEffect, useRef, useState } from 'react';
+import { useDevice } from '../data/hooks.ts';
+import { RoadProblem } from '../data/road.ts';
 import { previewLog, type LogPreview } from './previewLog.ts';
-import { useCancelLogMutation, useLogsOfQuery, useSendLogMutation } from './planterLogsApi.ts';
+import { useCancelLogMutation, useLogsOfQuery } from './planterLogsApi.ts';
+import { sendLog } from './sendLog.ts';
 
 interface Chosen {
   file: File;
@@ -32,12 +34,16 @@ export function LogImport({
 }) {
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const [sendingId, setSendingId] = useState<string | null>(null);
-  const [send] = useSendLogMutation();
+  const device = useDevice();
+  const [sending, setSending] = useState(false);
+  const abort = useRef<AbortController | null>(null);
+  useEffect(() => () => abort.current?.abort(), []);
   const [cancel] = useCancelLogMutation();
-  const { data: logs = [], isError } = useLogsOfQuery(plantingId, {
-    pollingInterval: sendingId ? 700 : 0,
-  });
+  const {
+    data: logs = [],
+    isError,
+    refetch,
+  } = useLogsOfQuery(plantingId, { pollingInterval: sending ? 700 : 0 });
   const choose = async (file: File) => {
     setProblem(null);
     const preview = await previewLog(file);
@@ -48,20 +54,36 @@ export function LogImport({
     setChosen({ file, preview, mapping: guessLogMapping(preview.headers, preview.sample) });
   };
   const start = async ({ file, preview, mapping }: Chosen) => {
-    const id = uuidv7();
-    setSendingId(id);
+    const control = new AbortController();
+    abort.current = control;
+    setSending(true);
     setChosen(null);
-    const sent = await send({ id, plantingId, file, format: preview.format, mapping });
-    setSendingId(null);
-    if ('error' in sent)
-      setProblem(
-        'The log could not be sent: it needs a connection. Choose the file again to retry.',
+    try {
+      const sent = await sendLog(
+        device.road,
+        { plantingId, file, format: preview.format, mapping },
+        {
+          behind: () => device.recordsSent(),
+          wait: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
+          signal: control.signal,
+        },
       );
-    else if (sent.data?.status === 'done') onCompare(sent.data);
+      if (sent.status === 'done') onCompare(sent);
+    } catch (error) {
+      if (control.signal.aborted) return;
+      setProblem(
+        error instanceof RoadProblem
+          ? error.message
+          : 'The file could not be read: choose it again.',
+      );
+    } finally {
+      setSending(false);
+      void refetch();
+    }
   };
   return (
     <div className="stack tight">
-      {!sendingId && !chosen && (
+      {!sending && !chosen && (
         <label className="tool" style={{ alignSelf: 'start' }}>
           Choose a planter log (CSV or GeoJSON)
           <input
@@ -218,7 +240,9 @@ function LogLine({
             ? `${log.records.toLocaleString('en')} records read`
             : log.status === 'done'
               ? `${log.records.toLocaleString('en')} records${log.broken > 0 ? `, ${log.broken.toLocaleString('en')} broken lines left out` : ''}`
-              : (log.problem ?? log.status)}
+              : log.status === 'stopped'
+                ? `Stopped at ${Math.round(100 * (share ?? 0))} %. Choose the same file again and it goes on from there.`
+                : (log.problem ?? log.status)}
         </div>
         {log.status === 'reading' && (
           <progress

@@ -1,40 +1,35 @@
-import type { LogMapping, PlanterLog } from '@sendero/core';
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import type { PlanterLog } from '@sendero/core';
+import { createApi } from '@reduxjs/toolkit/query/react';
+import type { Road } from '../data/road.ts';
 
-export interface LogToSend {
-  id: string;
-  plantingId: string;
-  file: File;
-  format: 'csv' | 'geojson';
-  mapping: LogMapping;
+interface Ask {
+  path: string;
+  method?: string;
+  json?: unknown;
 }
 
-/** Planter logs on the server. */
+/** Planter logs on the server, asked for by the device's one road. */
 export const planterLogsApi = createApi({
   reducerPath: 'planterLogs',
-  baseQuery: fetchBaseQuery({ baseUrl: '/api/v1' }),
+  baseQuery: async ({ path, ...request }: Ask, { extra }) => {
+    try {
+      return { data: await (extra as { road: () => Road }).road().ask(path, request) };
+    } catch (error) {
+      return { error: error as Error };
+    }
+  },
   tagTypes: ['logs'],
   endpoints: (build) => ({
     logsOf: build.query<PlanterLog[], string>({
-      query: (plantingId) => `/plantings/${plantingId}/planter-logs`,
+      query: (plantingId) => ({ path: `/plantings/${plantingId}/planter-logs` }),
       transformResponse: ({ logs }: { logs: PlanterLog[] }) => logs,
       providesTags: ['logs'],
     }),
-    sendLog: build.mutation<PlanterLog, LogToSend>({
-      query: ({ id, plantingId, file, format, mapping }) => ({
-        url: `/plantings/${plantingId}/planter-logs`,
-        method: 'POST',
-        params: { id, name: file.name, format, mapping: JSON.stringify(mapping) },
-        headers: { 'content-type': 'application/octet-stream' },
-        body: file,
-      }),
-      invalidatesTags: ['logs'],
-    }),
     cancelLog: build.mutation<{ cancelled: boolean }, string>({
-      query: (id) => ({ url: `/planter-logs/${id}/cancel`, method: 'POST', body: {} }),
+      query: (id) => ({ path: `/planter-logs/${id}/cancel`, method: 'POST', json: {} }),
       invalidatesTags: ['logs'],
     }),
   }),
 });
 
-export const { useLogsOfQuery, useSendLogMutation, useCancelLogMutation } = planterLogsApi;
+export const { useLogsOfQuery, useCancelLogMutation } = planterLogsApi;

@@ -1,9 +1,9 @@
 import { CROP_FACTS, targetSpacing } from '@sendero/core';
 import { Button } from '@mantine/core';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { longDate, shortDate } from '../app/dates.ts';
-import { useOne, useToday } from '../data/hooks.ts';
+import { useDevice, useOne, useToday } from '../data/hooks.ts';
 import { PlantingForm } from '../fields/PlantingForm.tsx';
 import { StandScale } from '../stand/StandScale.tsx';
 import { useWalkStand } from '../stand/useWalkStand.ts';
@@ -17,6 +17,7 @@ import { useUnits } from '../units/useUnits.ts';
 export default function PlantingScreen() {
   const { plantingId } = useParams();
   const one = useTrails().find(({ planting }) => planting.id === plantingId);
+  const elsewhere = useOne('planting', plantingId);
   const planter = useOne('planter', one?.planting.data.planterId);
   const units = useUnits();
   const today = useToday();
@@ -26,6 +27,7 @@ export default function PlantingScreen() {
       .filter(({ data }) => data.finishedAt)
       .sort((a, b) => (a.data.finishedAt! < b.data.finishedAt! ? 1 : -1)) ?? [];
   const newest = useWalkStand(finished[0]?.id);
+  if (!one && elsewhere) return <OpenSeason season={elsewhere.data.season} />;
   if (!one)
     return (
       <p>
@@ -161,7 +163,7 @@ export default function PlantingScreen() {
           {[...checks].reverse().map(({ id: checkId, data: trench }) => (
             <li key={checkId} className="task">
               <div>
-                <strong>{shortDate(trench.startedAt)}</strong>, {trench.walkedBy}
+                <strong>{shortDate(trench.startedOn)}</strong>, {trench.walkedBy}
                 <div className="small soft">
                   Trench check{trench.finishedAt ? '' : ', under way'}
                 </div>
@@ -177,7 +179,7 @@ export default function PlantingScreen() {
             .map(({ id: walkId, data: walk }) => (
               <li key={walkId} className="task">
                 <div>
-                  <strong>{shortDate(walk.startedAt)}</strong>, {walk.walkedBy}
+                  <strong>{shortDate(walk.startedOn)}</strong>, {walk.walkedBy}
                   <div className="small soft">
                     {METHOD_WORDS[walk.method].label}
                     {walk.finishedAt ? '' : ', under way'}
@@ -193,4 +195,11 @@ export default function PlantingScreen() {
       </section>
     </div>
   );
+}
+
+/** A planting of another season than the one on the screen: that season is opened. */
+function OpenSeason({ season }: { season: number }) {
+  const device = useDevice();
+  useEffect(() => void device.openSeason(season), [device, season]);
+  return <p>Opening season {season} …</p>;
 }

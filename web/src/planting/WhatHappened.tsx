@@ -14,7 +14,7 @@ export function WhatHappened({ plantingId }: { plantingId: string }) {
         {[...events].reverse().map(({ id, data }) => (
           <li key={id} className="task">
             <div>
-              <strong>{shortDate(data.at)}</strong>, {EVENT_WORDS[data.type]}
+              <strong>{shortDate(data.on)}</strong>, {EVENT_WORDS[data.type]}
               {data.rows.length > 0 && (
                 <span className="small soft">: {rowsText(data.rows).toLowerCase()}</span>
               )}

@@ -56,7 +56,7 @@ function TapeCapture({
     positionsM: [],
     typed: [],
   };
-  const history = useRef<Tape[]>([]);
+  const history = useRef<{ before: Tape; after: Tape }[]>([]);
   const [undoable, setUndoable] = useState(0);
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
@@ -65,16 +65,14 @@ function TapeCapture({
   const nudge = units.system === 'us' ? 0.0127 : 0.01;
 
   const write = (positionsM: number[], typed: string[]) => {
-    const written = device.put(
-      'observation',
-      { ...tape, positionsM, typed },
-      kept?.id ?? observationIdAt(stop.id, 'tape', row),
-    );
+    const after = { ...tape, positionsM, typed };
+    const id = kept?.id ?? observationIdAt(stop.id, 'tape', row);
+    const written = device.put('observation', after, id);
     if (!written.ok) {
       setProblem(Object.values(written.problems)[0] ?? null);
       return false;
     }
-    history.current.push(tape);
+    history.current.push({ before: tape, after });
     setUndoable(history.current.length);
     setProblem(null);
     return true;
@@ -102,11 +100,12 @@ function TapeCapture({
     }
   };
   const undo = () => {
-    const before = history.current.pop();
+    const last = history.current.pop();
     setUndoable(history.current.length);
-    if (!before || !kept) return;
+    if (!last || !kept) return;
+    const { before, after } = last;
     setProblem(null);
-    device.put('observation', before, kept.id);
+    device.takeBack('observation', kept.id, before, after);
     setCursor(before.positionsM.length > 0 ? before.positionsM.at(-1)! + stand.spacingM : 0);
   };
   useHotkeys(

@@ -4,7 +4,7 @@ import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { lazy, Suspense, useDeferredValue, useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { observationIdAt } from '../data/outbox.ts';
-import { nowOn, useDevice, useToday } from '../data/hooks.ts';
+import { useDevice } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { RowStrip } from './RowStrip.tsx';
@@ -55,7 +55,6 @@ function StopCapture({
   const device = useDevice();
   const navigate = useNavigate();
   const units = useUnits();
-  const today = useToday();
   const { walk, planting, planter } = stand;
   // The tapped key is drawn first; the walk's drawing follows when there is time.
   const settled = useDeferredValue(stand);
@@ -70,7 +69,9 @@ function StopCapture({
       : (stop.counts[0]?.data.row ?? order[0]!),
   );
   const [typing, setTyping] = useState(false);
-  const history = useRef<{ id: string; row: number | null; before: Count | null }[]>([]);
+  const history = useRef<
+    { id: string; row: number | null; before: Count | null; after: Count; taps: boolean }[]
+  >([]);
   const [undoable, setUndoable] = useState(0);
   const kept = stop.counts.find(({ data }) => data.row === row);
   const lengthM = countedLength({ ...walk.data, rowWidthM: planting.data.rowWidthM });
@@ -87,28 +88,22 @@ function StopCapture({
   const count = kept?.data ?? empty;
   const [problem, setProblem] = useState<string | null>(null);
 
-  const write = (next: Count, remember = true) => {
-    const written = device.put(
-      'observation',
-      next,
-      kept?.id ?? observationIdAt(stop.id, 'count', byRow ? row : null),
-    );
+  const write = (next: Count, taps: boolean) => {
+    const id = kept?.id ?? observationIdAt(stop.id, 'count', byRow ? row : null);
+    const written = device.put('observation', next, id, { taps });
     if (!written.ok) return setProblem(Object.values(written.problems)[0] ?? null);
     setProblem(null);
-    if (remember) {
-      history.current.push({ id: written.id, row, before: kept?.data ?? null });
-      setUndoable(history.current.length);
-    }
+    history.current.push({ id, row, before: kept?.data ?? null, after: next, taps });
+    setUndoable(history.current.length);
   };
-  const tap = (tally: Tally) => write({ ...count, [tally]: count[tally] + 1 });
+  const tap = (tally: Tally) => write({ ...count, [tally]: count[tally] + 1 }, true);
   const undo = () => {
     const last = history.current.pop();
     setUndoable(history.current.length);
     if (!last) return;
     setRow(last.row);
     setProblem(null);
-    if (last.before) device.put('observation', last.before, last.id);
-    else device.remove('observation', last.id);
+    device.takeBack('observation', last.id, last.before, last.after, { taps: last.taps });
   };
   const step = (by: 1 | -1) => {
     const at = order.indexOf(row) + by;
@@ -133,16 +128,17 @@ function StopCapture({
       onStop(ordinal);
   };
   const changeStop = (change: Partial<typeof stop.data>) =>
-    device.put('stop', { ...stop.data, ...change }, stop.id);
+    device.change('stop', stop.id, (data) => ({ ...data, ...change }));
   const moveRow = (next: number | null) => {
     // One row a stop: choosing another row corrects which row this count was made in.
-    if (oneOfRows && kept) device.put('observation', { ...kept.data, row: next }, kept.id);
+    if (oneOfRows && kept)
+      device.change('observation', kept.id, (data) => ({ ...(data as Count), row: next }));
     setRow(next);
   };
   const finish = () => {
     const finished = device.put(
       'walk',
-      { ...walk.data, finishedAt: later(walk.data.startedAt, nowOn(today)) },
+      { ...walk.data, finishedAt: later(walk.data.startedAt, device.moment().at) },
       walk.id,
     );
     if (finished.ok) void navigate(`/walks/${walk.id}/result`);
@@ -210,7 +206,7 @@ function StopCapture({
           )}
           {typing ? (
             <Suspense>
-              <TypedCount count={count} onCount={write} />
+              <TypedCount count={count} onCount={(next) => write(next, false)} />
             </Suspense>
           ) : (
             <div className="keys">

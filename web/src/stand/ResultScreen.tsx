@@ -28,7 +28,7 @@ export default function ResultScreen() {
     <div className="row spread">
       <div>
         <Link to={`/plantings/${stand.planting.id}`}>{stand.field.name}</Link>
-        <h1>Stand on {longDate(stand.walk.data.startedAt)}</h1>
+        <h1>Stand on {longDate(stand.walk.data.startedOn)}</h1>
         <div className="soft">
           {METHOD_WORDS[stand.walk.data.method].label}, {stand.stops.length}{' '}
           {stand.stops.length === 1 ? 'stop' : 'stops'}, {stand.walk.data.walkedBy}

@@ -8,9 +8,10 @@ import {
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { nowOn, useDevice, useOne, useToday } from '../data/hooks.ts';
+import { useDevice, useOne } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { QuantityInput, enteredFrom, type Entered } from '../units/QuantityInput.tsx';
+import { withFirstStop } from './withFirstStop.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { MethodPicture, METHOD_WORDS } from './methodWords.tsx';
 
@@ -60,7 +61,6 @@ function StartWalkForm({
   const device = useDevice();
   const navigate = useNavigate();
   const units = useUnits();
-  const today = useToday();
   const walker = useAppSelector((state) => state.sync.session?.person.name ?? '');
   const unitArea = units.system === 'us' ? THOUSANDTH_ACRE_M2 : THOUSANDTH_HECTARE_M2;
   const fullLength = rowLengthForArea({ rowWidthM, areaM2: unitArea });
@@ -81,10 +81,13 @@ function StartWalkForm({
     setLength(enteredFrom(usual(next), undefined, 'rowLength', units));
   };
   const start = () => {
+    const { at, on, zoneOffsetMin } = device.moment();
     const walk: StandWalk = {
       plantingId,
       purpose: 'stand',
-      startedAt: nowOn(today),
+      startedAt: at,
+      startedOn: on,
+      zoneOffsetMin,
       finishedAt: null,
       method,
       walkedBy: walker,
@@ -96,16 +99,9 @@ function StartWalkForm({
           method === 'hoop' ? hoop.text : length.text,
       },
     };
-    const made = device.put('walk', walk);
+    const made = device.putAll(withFirstStop(walk));
     if (!made.ok) return setProblems(made.problems);
-    const stop = device.put('stop', {
-      walkId: made.id,
-      ordinal: 1,
-      travel: 'away',
-      chosen: false,
-      note: '',
-    });
-    if (stop.ok) void navigate(`/walks/${made.id}`, { replace: true });
+    void navigate(`/walks/${made.ids[0]}`, { replace: true });
   };
 
   return (

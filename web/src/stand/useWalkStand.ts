@@ -19,7 +19,7 @@ import {
 } from '@sendero/core';
 import { useMemo } from 'react';
 import { useAppSelector } from '../data/store.ts';
-import { selectChildren, selectOne, useGrouped, useWorkspace } from '../data/hooks.ts';
+import { selectOne, useChildren, useChildrenOfEach, useWorkspace } from '../data/hooks.ts';
 
 export interface WalkStop {
   id: string;
@@ -51,13 +51,13 @@ export function useWalkStand(walkId: string | undefined): WalkStand | null {
   const planting = useAppSelector((state) => selectOne(state, 'planting', walk?.data.plantingId));
   const field = useAppSelector((state) => selectOne(state, 'field', planting?.data.fieldId));
   const planter = useAppSelector((state) => selectOne(state, 'planter', planting?.data.planterId));
-  const stops = useAppSelector((state) => selectChildren(state, 'stop', 'walkId', walkId));
-  const observations = useGrouped('observation', 'stopId');
+  const stops = useChildren('stop', 'walkId', walkId);
+  const observations = useChildrenOfEach('observation', 'stopId', stops);
   const weightsOfWorkspace = useWorkspace()?.data.weights ?? null;
   return useMemo(() => {
     if (walk?.data.purpose !== 'stand' || !planting || !field) return null;
     const walkStops = stops
-      .map(({ id, data }) => stopWith(id, data, observations.get(id) ?? []))
+      .map(({ id, data }, i) => stopWith(id, data, observations[i] ?? []))
       .sort((a, b) => a.data.ordinal - b.data.ordinal);
     const weights = weightsOfWorkspace ?? DEFAULT_WEIGHTS;
     const usable = walkStops.filter(({ data, counts }) => !data.chosen && counts.length > 0);

@@ -1,11 +1,14 @@
-import type { Conflict, Kept, Kind } from '@sendero/core';
+import type { Conflict, DataOf, Kept, Kind } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
 import { useState } from 'react';
-import { longDate, shortDate } from '../app/dates.ts';
-import { nowOn, useAll, useDevice, useToday } from '../data/hooks.ts';
+import { localWhen } from '../app/dates.ts';
+import type { Draft } from '../data/device.ts';
+import { selectOne, useAll, useDevice } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { Preferences } from './Preferences.tsx';
-import { statusWords } from './syncState.ts';
+import { Refused } from './Refused.tsx';
+import { Storage } from './Storage.tsx';
+import { clockWords, statusWords } from './syncState.ts';
 import { useRecordWords } from './recordWords.ts';
 
 /** What this device holds and has not sent, what the server refused, and what was edited twice. */
@@ -13,7 +16,7 @@ export default function DeviceScreen() {
   const device = useDevice();
   const sync = useAppSelector((state) => state.sync);
   const words = statusWords(sync);
-  const describe = useRecordWords();
+  const clock = clockWords(sync.clockOffMs);
   const conflicts = useAll('conflict').filter(({ data }) => data.resolvedAt === null);
   const [problem, setProblem] = useState('');
   return (
@@ -23,41 +26,15 @@ export default function DeviceScreen() {
         <p className={words.state === 'refused' || words.state === 'problem' ? 'warn' : ''}>
           <strong>{words.long}</strong>
         </p>
-        {sync.lastSentAt && (
-          <p className="small soft">
-            Last sent {longDate(sync.lastSentAt)} at {sync.lastSentAt.slice(11, 16)} UTC.
-          </p>
-        )}
+        {clock && <p className="warn">{clock}</p>}
+        {sync.lastSentAt && <p className="small soft">Last sent {localWhen(sync.lastSentAt)}.</p>}
         <div>
-          <Button variant="default" h={48} onClick={() => device.syncSoon(0)}>
+          <Button variant="default" h={48} onClick={() => device.syncNow()}>
             Send and fetch now
           </Button>
         </div>
       </section>
-      {sync.refused.length > 0 && (
-        <section className="stack tight">
-          <h2>Refused by the server</h2>
-          {sync.refused.map(({ order, touches, problems }) => (
-            <div key={order} className="sheet rule-left signal stack tight">
-              <strong>
-                {touches.map((key) => describe(...(key.split(' ') as [Kind, string]))).join(', ')}
-              </strong>
-              {Object.entries(problems).map(([field, text]) => (
-                <p key={field}>{text}</p>
-              ))}
-              <p className="small soft">
-                It is kept on this device. Correct it where it was entered and it is sent again; or
-                give it up.
-              </p>
-              <div>
-                <Button variant="default" h={48} onClick={() => void device.discard(order)}>
-                  Give up this change
-                </Button>
-              </div>
-            </div>
-          ))}
-        </section>
-      )}
+      <Refused />
       {conflicts.length > 0 && (
         <section className="stack tight">
           <h2>Edited twice, apart</h2>
@@ -69,6 +46,7 @@ export default function DeviceScreen() {
           ))}
         </section>
       )}
+      <Storage />
       <Preferences />
       <section className="sheet stack tight">
         <h2>Who is here</h2>
@@ -102,23 +80,23 @@ export default function DeviceScreen() {
 
 function ConflictChoice({ conflict }: { conflict: Kept<'conflict'> }) {
   const device = useDevice();
-  const today = useToday();
   const describe = useRecordWords();
   const { recordKind, recordId, version, deletes, by, at } = conflict.data as Conflict & {
     recordKind: Kind;
   };
-  const current = useAppSelector((state) => state.records[recordKind].entities[recordId]);
+  const current = useAppSelector((state) => selectOne(state, recordKind, recordId));
+  const [problem, setProblem] = useState('');
   const settle = (take: boolean) => {
-    const done = {
-      op: 'put' as const,
-      kind: 'conflict' as const,
+    const done: Draft<'conflict'> = {
+      kind: 'conflict',
       id: conflict.id,
-      data: { ...conflict.data, resolvedAt: nowOn(today) },
+      data: { ...conflict.data, resolvedAt: device.moment().at },
     };
-    const choice = deletes
-      ? { op: 'delete' as const, kind: recordKind, id: recordId }
-      : { op: 'put' as const, kind: recordKind, id: recordId, data: version };
-    device.edit(take ? [choice, done] : [done]);
+    if (take && deletes) device.remove(recordKind, recordId);
+    const taken: Draft[] =
+      take && !deletes ? [{ kind: recordKind, id: recordId, data: version as DataOf<Kind> }] : [];
+    const kept = device.putAll([...taken, done]);
+    setProblem(kept.ok ? '' : Object.values(kept.problems)[0]!);
   };
   const differing = current ? differences(current.data, version) : [];
   return (
@@ -130,7 +108,7 @@ function ConflictChoice({ conflict }: { conflict: Kept<'conflict'> }) {
             <th scope="col">What differs</th>
             <th scope="col">{current?.editedBy}</th>
             <th scope="col">
-              {by}, {shortDate(at)}
+              {by}, {localWhen(at)}
             </th>
           </tr>
         </thead>
@@ -152,6 +130,11 @@ function ConflictChoice({ conflict }: { conflict: Kept<'conflict'> }) {
           )}
         </tbody>
       </table>
+      {problem && (
+        <p className="warn" role="alert">
+          {problem}
+        </p>
+      )}
       <div className="row">
         <Button variant="default" h={48} onClick={() => settle(false)}>
           Keep {current?.editedBy}’s

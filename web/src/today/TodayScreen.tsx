@@ -6,9 +6,10 @@ import { useAll, useToday } from '../data/hooks.ts';
 import { ChecksDue } from '../depth/ChecksDue.tsx';
 import { usePlantingDays } from '../depth/useChecksDue.ts';
 import { useAppSelector } from '../data/store.ts';
+import { SeasonSwitch } from '../fields/SeasonSwitch.tsx';
 import { StandScale } from '../stand/StandScale.tsx';
 import { useWalkStand } from '../stand/useWalkStand.ts';
-import { statusWords } from '../sync/syncState.ts';
+import { clockWords, statusWords } from '../sync/syncState.ts';
 import { useTrails, type PlantingOnTrail } from '../trail/useTrails.ts';
 import { useUnits } from '../units/useUnits.ts';
 
@@ -26,9 +27,14 @@ export default function TodayScreen() {
     .filter(({ data }) => data.finishedAt)
     .sort((a, b) => (a.data.finishedAt! < b.data.finishedAt! ? 1 : -1));
   const words = statusWords(sync);
+  const clock = clockWords(sync.clockOffMs);
   return (
     <div className="stack">
-      <h1>Today, {longDate(today)}</h1>
+      <div className="row spread">
+        <h1>Today, {longDate(today)}</h1>
+        <SeasonSwitch />
+      </div>
+      {clock && <p className="warn rule-left signal">{clock}</p>}
       {(words.state === 'waiting' ||
         words.state === 'refused' ||
         words.state === 'problem' ||
@@ -75,7 +81,7 @@ export default function TodayScreen() {
                     <span className="soft">{one.growerName}</span>
                     <div>
                       {one.open
-                        ? `Stand walk under way since ${shortDate(one.open.data.startedAt)}, ${one.open.data.walkedBy}`
+                        ? `Stand walk under way since ${shortDate(one.open.data.startedOn)}, ${one.open.data.walkedBy}`
                         : `Stand walk, ${CROP_FACTS[one.planting.data.crop].label.toLowerCase()} ${one.planting.data.variety}`}
                     </div>
                     <div className="small soft">
@@ -137,7 +143,7 @@ function NewestResult({ walkId }: { walkId: string }) {
       <div className="row spread">
         <strong>{stand.field.name}</strong>
         <span className="small soft">
-          {shortDate(stand.walk.data.startedAt)}, {stand.walk.data.walkedBy}
+          {shortDate(stand.walk.data.startedOn)}, {stand.walk.data.walkedBy}
         </span>
       </div>
       <div>

@@ -1,4 +1,5 @@
 import {
+  localDay,
   trailOf,
   type Field,
   type Kept,
@@ -8,6 +9,7 @@ import {
 } from '@sendero/core';
 import { useMemo } from 'react';
 import { useAll, useToday } from '../data/hooks.ts';
+import { useAppSelector } from '../data/store.ts';
 
 export interface PlantingOnTrail {
   planting: Kept<'planting'>;
@@ -21,13 +23,14 @@ export interface PlantingOnTrail {
   marks: TrailMark[];
 }
 
-/** Every planting with its field, walks and trail; those that need work first. */
+/** Every planting of the season on the screen with its field, walks and trail; those that need work first. */
 export function useTrails(): PlantingOnTrail[] {
   const plantings = useAll('planting');
   const fields = useAll('field');
   const growers = useAll('grower');
   const walks = useAll('walk');
   const today = useToday();
+  const season = useAppSelector((state) => state.sync.season);
   return useMemo(() => {
     const urgency = ({ marks, open }: PlantingOnTrail) =>
       open
@@ -36,6 +39,7 @@ export function useTrails(): PlantingOnTrail[] {
             marks.find(({ mark }) => mark === 'standWalk')!.state
           ];
     return plantings
+      .filter(({ data }) => data.season === season)
       .flatMap((planting) => {
         const field = fields.find(({ id }) => id === planting.data.fieldId);
         if (!field) return [];
@@ -46,8 +50,12 @@ export function useTrails(): PlantingOnTrail[] {
         const checks = own.flatMap(({ id, data }) =>
           data.purpose === 'trench' ? [{ id, data }] : [],
         );
-        const finished = (walks: { data: { finishedAt: string | null } }[]) =>
-          walks.flatMap(({ data }) => (data.finishedAt ? [data.finishedAt.slice(0, 10)] : []));
+        const finished = (
+          walks: { data: { finishedAt: string | null; zoneOffsetMin: number | null } }[],
+        ) =>
+          walks.flatMap(({ data }) =>
+            data.finishedAt ? [localDay(data.finishedAt, data.zoneOffsetMin ?? 0)] : [],
+          );
         return [
           {
             planting,
@@ -65,5 +73,5 @@ export function useTrails(): PlantingOnTrail[] {
         ];
       })
       .sort((a, b) => urgency(a) - urgency(b));
-  }, [plantings, fields, growers, walks, today]);
+  }, [plantings, fields, growers, walks, today, season]);
 }

@@ -21,6 +21,8 @@ import {
 
 const ACRE = 4046.8564224;
 const INCH = 0.0254;
+/** The made-up district's clock, minutes ahead of UTC. */
+const DEMO_ZONE_MIN = -360;
 
 export interface DemoRecord<K extends Kind = Kind> {
   kind: K;
@@ -150,6 +152,8 @@ export function makeDemoSeason(): DemoSeason {
         plantingId,
         purpose: 'trench',
         startedAt: stamp(0),
+        startedOn: demo.plantedOn,
+        zoneOffsetMin: DEMO_ZONE_MIN,
         finishedAt: stamp(55),
         walkedBy: by,
         note: '',
@@ -252,6 +256,8 @@ export function makeDemoSeason(): DemoSeason {
         plantingId,
         purpose: 'stand',
         startedAt: stamp(0),
+        startedOn: walk.on,
+        zoneOffsetMin: DEMO_ZONE_MIN,
         finishedAt: walk.finished ? stamp(walk.stops * 7) : null,
         method: walk.method,
         lengthM,

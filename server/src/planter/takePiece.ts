@@ -1,0 +1,178 @@
+import { once } from 'node:events';
+import {
+  LOG_FIELD_NAMES,
+  makeLogReader,
+  runningLog,
+  type LogRecord,
+  type LogRow,
+  type PlanterLog,
+} from '@sendero/core';
+import type { PoolClient } from 'pg';
+import { from as copyFrom } from 'pg-copy-streams';
+import type { Database } from '../database/openDatabase.ts';
+import { readPiece, START, type ReadingState } from './readPiece.ts';
+import { logById, type LogUpload } from './logStore.ts';
+
+const MOST_REPORTED = 200;
+const OWN_COLUMNS = ['time', 'row', 'droppedPerM2'] as const;
+const OPTIONAL = LOG_FIELD_NAMES.filter(
+  (field) => !(OWN_COLUMNS as readonly string[]).includes(field),
+) as Exclude<keyof LogRecord, (typeof OWN_COLUMNS)[number]>[];
+const snake = (name: string) =>
+  name.replace(/M2$/, '_m2').replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`);
+const COLUMNS = ['workspace_id', 'log_id', 'line', 'time', 'row', 'droppedPerM2', ...OPTIONAL].map(
+  (name) => `"${snake(name)}"`,
+);
+
+/** What is known of a log between its pieces. */
+interface Reading {
+  state: ReadingState;
+  summary: ReturnType<ReturnType<typeof runningLog>['save']>;
+}
+interface LogRowOfTable {
+  status: PlanterLog['status'];
+  bytes_read: string;
+  records: string;
+  broken: string;
+  broken_lines: { line: number; problem: string }[];
+  reading: Reading | null;
+  tail: Buffer | null;
+}
+
+/**
+ * Takes the next piece of a planter log into the database: parsed, checked and copied in one
+ * transaction, with how far the reading is. A piece that was taken before, or one too early, changes
+ * nothing: the answer says from which byte to go on. Broken lines are counted and the first of them
+ * kept with their number; they do not spoil the rest. What cannot be a log fails it, with the line.
+ *
+ * @param from where in the file the piece begins; @param last whether it is the end of the file
+ */
+export async function takePiece(
+  database: Database,
+  workspaceId: string,
+  upload: LogUpload,
+  { from, piece, last }: { from: number; piece: Buffer; last: boolean },
+): Promise<PlanterLog> {
+  const client = await database.logs.connect();
+  try {
+    await client.query('BEGIN');
+    const held = await client.query<LogRowOfTable>(
+      `SELECT status, bytes_read, records, broken, broken_lines, reading, tail FROM planter_logs
+        WHERE workspace_id = $1 AND id = $2 FOR UPDATE`,
+      [workspaceId, upload.id],
+    );
+    const row = held.rows[0]!;
+    if (row.status === 'reading' && Number(row.bytes_read) === from)
+      await takeNext(client, workspaceId, upload, row, { from, piece, last });
+    await client.query('COMMIT');
+    client.release();
+  } catch (error) {
+    if (error instanceof RangeError) {
+      await client.query('ROLLBACK');
+      client.release();
+      return closeLog(database, workspaceId, upload.id, 'failed', error.message);
+    }
+    // A connection in the middle of a copy is of no further use.
+    client.release(true);
+    throw error;
+  }
+  return logById(database, workspaceId, upload.id);
+}
+
+async function takeNext(
+  client: PoolClient,
+  workspaceId: string,
+  { id, format, mapping }: LogUpload,
+  row: LogRowOfTable,
+  { from, piece, last }: { from: number; piece: Buffer; last: boolean },
+): Promise<void> {
+  const before = row.reading?.state ?? START;
+  const { lines, state, tail, broke } = readPiece(
+    format,
+    before,
+    row.tail ?? Buffer.alloc(0),
+    piece,
+    last,
+  );
+  const summary = runningLog(row.reading?.summary);
+  const brokenLines = row.broken_lines;
+  let broken = Number(row.broken);
+  let records = Number(row.records);
+  let text = '';
+  if (state.headers) {
+    const read = makeLogReader(mapping, state.headers);
+    const prefix = `${workspaceId}\t${id}\t`;
+    for (const { line, cells } of lines) {
+      const found = read(cells);
+      if (!found.ok) {
+        broken += 1;
+        if (brokenLines.length < MOST_REPORTED) brokenLines.push({ line, problem: found.problem });
+        continue;
+      }
+      const { record } = found;
+      records += 1;
+      summary.add(record);
+      text += `${prefix}${line}\t${record.time}\t${record.row}\t${record.droppedPerM2}`;
+      for (const field of OPTIONAL) {
+        const value = record[field];
+        text += value === null ? '\t\\N' : `\t${value}`;
+      }
+      text += '\n';
+    }
+  }
+  if (broke) {
+    broken += 1;
+    brokenLines.push(broke);
+  }
+  if (last) {
+    if (!state.headers) throw new RangeError('The file is empty: choose a log with a header line.');
+    if (records === 0)
+      throw new RangeError(
+        `No line could be read${brokenLines[0] ? `; line ${brokenLines[0].line}: ${brokenLines[0].problem}` : ''} Check which column is which.`,
+      );
+  }
+  if (text !== '') {
+    const copy = client.query(
+      copyFrom(`COPY planter_log_records (${COLUMNS.join(', ')}) FROM STDIN`),
+    );
+    copy.end(text);
+    await once(copy, 'finish');
+  }
+  const rows: LogRow[] = last ? summary.rows() : [];
+  await client.query(
+    `UPDATE planter_logs SET bytes_read = $3, records = $4, broken = $5, broken_lines = $6, reading = $7, tail = $8,
+            summary = $9, status = $10, heard_at = now(), finished_at = CASE WHEN $11 THEN now() END
+      WHERE workspace_id = $1 AND id = $2`,
+    [
+      workspaceId,
+      id,
+      from + piece.length,
+      records,
+      broken,
+      JSON.stringify(brokenLines),
+      last ? null : JSON.stringify({ state, summary: summary.save() } satisfies Reading),
+      last ? null : tail,
+      JSON.stringify(rows),
+      last ? 'done' : 'reading',
+      last,
+    ],
+  );
+}
+
+/** Ends a log that will not be read to its end: nothing of it is kept but what is said of it. */
+export async function closeLog(
+  database: Database,
+  workspaceId: string,
+  id: string,
+  status: 'failed' | 'cancelled',
+  problem: string,
+): Promise<PlanterLog> {
+  await database.logs.query(
+    `WITH closed AS (
+       UPDATE planter_logs SET status = $3, problem = $4, reading = NULL, tail = NULL, heard_at = now(), finished_at = now()
+        WHERE workspace_id = $1 AND id = $2 AND status IN ('reading', $3) RETURNING id)
+     DELETE FROM planter_log_records WHERE workspace_id = $1 AND log_id IN (SELECT id FROM closed)`,
+    [workspaceId, id, status, problem],
+  );
+  return logById(database, workspaceId, id);
+}

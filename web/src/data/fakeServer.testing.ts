@@ -1,0 +1,126 @@
+import {
+  decideCommits,
+  readCommit,
+  readKept,
+  type Commit,
+  type Kept,
+  type LookUp,
+  type Outcome,
+} from '@sendero/core';
+
+export const WORKSPACE = '01890000-0000-7000-8000-000000000001';
+
+/**
+ * A server in memory that decides as the real one does, behind a network that can be cut, slowed and
+ * bent. For tests: `fetch` is given to a `Road`.
+ */
+export function fakeServer() {
+  const held = new Map<string, Kept>();
+  const changes: { seq: number; season: number | null; record: Kept }[] = [];
+  const seen = new Map<string, Outcome>();
+  const network = {
+    /** Nothing is reached. */
+    cut: false,
+    /** What is asked is done, the answer never arrives. */
+    losesAnswers: false,
+    /** Every request is answered so, or only those the test picks out. */
+    answers: null as null | ((path: string, body: string) => Response | Promise<Response> | null),
+    /** The server's clock ahead of this one's, ms. */
+    aheadMs: 0,
+    /** Bodies of all commits sent, and paths of all requests. */
+    sent: [] as Commit[][],
+    asked: [] as string[],
+    pictures: new Map<string, number>(),
+  };
+  const session = {
+    person: { id: 'p', name: 'Noor Castellane' },
+    workspaceId: WORKSPACE,
+    season: 2027,
+    people: [],
+  };
+  const lookUp: LookUp = (kind, id) => held.get(`${kind} ${id}`) as never;
+  const keep = (record: Kept, season: number | null = null) => {
+    held.set(`${record.kind} ${record.id}`, record);
+    changes.push({ seq: changes.length + 1, season, record });
+  };
+  keep({
+    kind: 'workspace',
+    id: WORKSPACE,
+    revision: 1,
+    deletedAt: null,
+    editedBy: '',
+    editedAt: '',
+    data: { name: 'Almirel Bench', fixedToday: null, season: 2027, weights: null },
+  });
+  const apply = (commits: readonly unknown[], person: string): Outcome[] =>
+    commits.map((sent) => {
+      const read = readCommit(sent);
+      if (!read.ok) return read.refused;
+      const { commit } = read;
+      const before = seen.get(commit.id);
+      if (before) return before;
+      const decision = decideCommits([commit], {
+        person,
+        now: new Date(Date.now() + network.aheadMs).toISOString(),
+        lookUp,
+        newId: () => crypto.randomUUID(),
+      });
+      decision.versions.forEach(({ record }) => keep(record));
+      seen.set(commit.id, decision.outcomes[0]!);
+      return decision.outcomes[0]!;
+    });
+  const respond = (path: string, body: string): unknown => {
+    const url = new URL(path, 'http://server');
+    const [, , , place, id] = url.pathname.split('/');
+    switch (place) {
+      case 'health':
+        return { ok: true };
+      case 'session':
+        return session;
+      case 'commits': {
+        const { commits } = JSON.parse(body) as { commits: Commit[] };
+        network.sent.push(commits);
+        return { outcomes: apply(commits, 'Noor Castellane') };
+      }
+      case 'changes': {
+        const after = Number(url.searchParams.get('after'));
+        const season = Number(url.searchParams.get('season'));
+        const page = changes.filter(
+          (change) => change.seq > after && (change.season === null || change.season === season),
+        );
+        return {
+          changes: page.map((change) => ({ ...change, record: readKept(change.record) })),
+          next: page.at(-1)?.seq ?? after,
+          more: false,
+        };
+      }
+      case 'photos': {
+        const from = Number(url.searchParams.get('from'));
+        const had = network.pictures.get(id!) ?? 0;
+        const received = from === had ? had + Number(body) : had;
+        network.pictures.set(id!, received);
+        return { received };
+      }
+      default:
+        throw new Error(`no such place: ${path}`);
+    }
+  };
+  const fetch = (async (path: string, init?: RequestInit) => {
+    network.asked.push(path);
+    if (network.cut) throw new TypeError('network');
+    const body = init?.body instanceof Blob ? String(init.body.size) : String(init?.body ?? '');
+    const bent = await network.answers?.(path, body);
+    if (bent) return bent;
+    const answer = respond(path, body);
+    if (network.losesAnswers) throw new TypeError('network');
+    return new Response(JSON.stringify(answer), {
+      status: 200,
+      headers: { date: new Date(Date.now() + network.aheadMs).toUTCString() },
+    });
+  }) as typeof globalThis.fetch;
+  return { held, changes, network, apply, keep, fetch };
+}
+
+/** The server's answer that something is wrong. */
+export const problem = (status: number, detail: string, headers: Record<string, string> = {}) =>
+  new Response(JSON.stringify({ detail }), { status, headers });

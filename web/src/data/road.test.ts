@@ -1,0 +1,86 @@
+import { describe, expect, it, vi } from 'vitest';
+import { problem } from './fakeServer.testing.ts';
+import { Road, type RoadProblem } from './road.ts';
+
+const road = (fetch: (path: string, init: RequestInit) => Promise<Response>) =>
+  new Road({
+    personId: () => 'p',
+    session: async () => undefined,
+    date: () => undefined,
+    fetch: fetch as typeof globalThis.fetch,
+  });
+const troubleOf = (answer: () => Promise<Response>) =>
+  road(answer)
+    .ask('/changes')
+    .then(
+      () => 'none',
+      (error: RoadProblem) => error.trouble,
+    );
+
+describe('what is in the way is told apart', () => {
+  it.each([
+    ['noNetwork', () => Promise.reject(new TypeError('failed'))],
+    ['noAnswer', async () => new Response('<html>Sign in to this network</html>')],
+    ['noAnswer', async () => problem(408, 'Too slow.')],
+    ['unwell', async () => problem(500, 'Something broke here.')],
+    ['unwell', async () => problem(503, 'Back soon.')],
+    ['unwell', async () => problem(429, 'Slower.')],
+    ['tooBig', async () => problem(413, 'Too much.')],
+    ['refused', async () => problem(400, 'Not a batch.')],
+    ['refused', async () => problem(404, 'No such thing.')],
+    ['none', async () => new Response('{}')],
+  ])('%s', async (trouble, answer) => expect(await troubleOf(answer)).toBe(trouble));
+
+  it('a request that is never answered ends', async () => {
+    vi.useFakeTimers();
+    vi.spyOn(AbortSignal, 'timeout').mockImplementation((ms) => {
+      const control = new AbortController();
+      setTimeout(() => control.abort(), ms);
+      return control.signal;
+    });
+    const never = road(
+      (_, { signal }) =>
+        new Promise((_resolve, reject) =>
+          signal!.addEventListener('abort', () => reject(new Error('aborted'))),
+        ),
+    ).commits([]);
+    const ended = expect(never).rejects.toMatchObject({ trouble: 'noAnswer' });
+    await vi.advanceTimersByTimeAsync(30_000);
+    await ended;
+    vi.useRealTimers();
+    vi.restoreAllMocks();
+  });
+
+  it('a session that ran out is opened again once; without one it says so', async () => {
+    const asked: string[] = [];
+    let signedIn = false;
+    const one = road(async (path) => {
+      asked.push(path);
+      if (path.endsWith('/session')) signedIn = true;
+      return signedIn ? new Response('{"ok":true}') : problem(401, 'Sign in again.');
+    });
+    expect(await one.ask('/changes')).toEqual({ ok: true });
+    expect(asked.map((path) => path.split('/').at(-1))).toEqual(['changes', 'session', 'changes']);
+    expect(await troubleOf(async () => problem(401, 'Sign in again.'))).toBe('signedOut');
+    const gone = road(async (path) =>
+      path.endsWith('/session') ? problem(404, 'No such person.') : problem(401, 'Sign in.'),
+    );
+    await expect(gone.ask('/changes')).rejects.toMatchObject({ trouble: 'signedOut' });
+  });
+
+  it('hears the server’s clock and how long it wants to be left alone', async () => {
+    const dates: number[] = [];
+    const one = new Road({
+      personId: () => undefined,
+      session: async () => undefined,
+      date: (ms) => dates.push(ms),
+      fetch: (async () =>
+        problem(503, 'Back soon.', {
+          date: 'Thu, 27 May 2027 10:00:00 GMT',
+          'retry-after': '90',
+        })) as typeof fetch,
+    });
+    await expect(one.health()).rejects.toMatchObject({ retryAfterMs: 90_000 });
+    expect(dates).toEqual([Date.parse('2027-05-27T10:00:00Z')]);
+  });
+});

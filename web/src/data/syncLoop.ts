@@ -1,0 +1,249 @@
+import type { Outcome } from '@sendero/core';
+import {
+  recordKey,
+  remembered,
+  type LocalDatabase,
+  type OutboxEntry,
+  type Remembered,
+} from './localDatabase.ts';
+import { settleBatch, takeBatch } from './outbox.ts';
+import { RoadProblem, type Road } from './road.ts';
+import type { Contact } from './store.ts';
+
+/** Entries and bytes of JSON sent at a time. */
+const MOST_ENTRIES = 500;
+const MOST_BYTES = 1_000_000;
+const PHOTO_PIECE_BYTES = 128 * 1024;
+/** Talk to the server at least this often, while it is well. */
+const EVERY_MS = 20_000;
+const FIRST_WAIT_MS = 2_000;
+const LONGEST_WAIT_MS = 300_000;
+/** Times that one change alone may fail an otherwise healthy server before it is set aside. */
+const MOST_FAILURES = 3;
+
+export interface LoopParts {
+  local(): LocalDatabase;
+  road: Road;
+  /** Name of who works here. */
+  by(): string;
+  /** The time, ms; for what is written down. */
+  now(): number;
+  /** A clock that never jumps, ms; for planning. */
+  steady(): number;
+  /** Seasons to keep up with. */
+  seasons(): number[];
+  random(): number;
+  timer: { set(work: () => void, ms: number): unknown; clear(timer: unknown): void };
+  /** Runs work while no other tab of this device does; says whether it could. */
+  alone(work: () => Promise<void>): Promise<boolean>;
+  /** Every edit of this tab is on disk. */
+  settled(): Promise<unknown>;
+  signedIn(): boolean;
+  contact(): Contact;
+  /** What became known: keys of records that changed, how the talk went, when something was sent. */
+  tell: {
+    changed(keys: string[]): Promise<void>;
+    contact(contact: Contact): void;
+    sending(sending: boolean): void;
+    sentAt(at: string): void;
+    outbox(): Promise<void>;
+  };
+}
+
+/**
+ * Keeps this device and the server in step: sends what waits, then photos, fetches what is new, and
+ * comes back later, the later the worse it went. One entry that the server will not take is set aside
+ * with its reason; the rest goes on.
+ */
+export class SyncLoop {
+  private parts: LoopParts;
+  private soonTimer: unknown;
+  private soonAt = Infinity;
+  private failures = 0;
+  /** Not before, unless a person asks. */
+  private notBefore = 0;
+  /** Halved when a batch is too big or wrong, until the culprit is alone; grows back with each success. */
+  private most = MOST_ENTRIES;
+  private failedAlone = 0;
+
+  constructor(parts: LoopParts) {
+    this.parts = parts;
+  }
+
+  /** Talks to the server in so many ms, or sooner if that was planned already. */
+  soon(delayMs: number): void {
+    const { steady, timer } = this.parts;
+    const at = Math.max(steady() + delayMs, this.notBefore);
+    if (at >= this.soonAt) return;
+    timer.clear(this.soonTimer);
+    this.soonAt = at;
+    this.soonTimer = timer.set(() => {
+      this.soonAt = Infinity;
+      void this.run();
+    }, at - steady());
+  }
+
+  /** A person asks, or the network is back: whatever went wrong before. */
+  atOnce(): void {
+    this.notBefore = 0;
+    this.soon(0);
+  }
+
+  stop(): void {
+    this.parts.timer.clear(this.soonTimer);
+    this.soonAt = 0;
+  }
+
+  /** One talk, if no other tab is at it, and the plan for the next. */
+  async run(): Promise<void> {
+    let had = true;
+    try {
+      had = await this.parts.alone(() => this.talk());
+    } finally {
+      // What this tab has to send goes with the other tab's talk, or just after it.
+      this.soon(!had ? 1500 : this.failures > 0 ? 0 : EVERY_MS);
+    }
+  }
+
+  /** Sends and fetches all there is, once. */
+  async talk(): Promise<void> {
+    const { road, tell } = this.parts;
+    try {
+      // A change once handed to the network can no longer be altered: make sure of the network first.
+      if (this.parts.contact() !== 'online') await road.health();
+      if (!this.parts.signedIn()) await road.signIn();
+      await this.sendEntries();
+      await this.sendPhotos();
+      for (const season of this.parts.seasons()) await this.fetchSeason(season);
+      this.failures = 0;
+      this.notBefore = 0;
+      tell.contact('online');
+    } catch (error) {
+      if (!(error instanceof RoadProblem)) console.error(error);
+      this.failures += 1;
+      const worst = Math.min(LONGEST_WAIT_MS, FIRST_WAIT_MS * 2 ** (this.failures - 1));
+      const asked = error instanceof RoadProblem ? error.retryAfterMs : null;
+      const wait = asked ?? worst * (0.5 + this.parts.random() / 2);
+      this.notBefore = this.parts.steady() + wait;
+      tell.contact(contactAfter(error));
+    } finally {
+      tell.sending(false);
+      await tell.outbox();
+    }
+  }
+
+  private async sendEntries(): Promise<void> {
+    const { local, road, tell } = this.parts;
+    await this.parts.settled();
+    for (;;) {
+      const batch = await takeBatch(local(), this.most, MOST_BYTES);
+      if (batch.length === 0) return;
+      tell.sending(true);
+      let outcomes: Outcome[];
+      try {
+        ({ outcomes } = await road.commits(batch.map(({ commit }) => commit)));
+        this.most = Math.min(MOST_ENTRIES, this.most * 2);
+        this.failedAlone = 0;
+      } catch (error) {
+        const verdict = this.afterRefusal(error, batch);
+        if (verdict === 'split') continue;
+        outcomes = verdict;
+      }
+      await this.settle(batch, outcomes);
+    }
+  }
+
+  private async settle(batch: OutboxEntry[], outcomes: Outcome[]): Promise<void> {
+    const { local, tell } = this.parts;
+    const at = new Date(this.parts.now()).toISOString();
+    const stale = await settleBatch(local(), batch, outcomes, { name: this.parts.by(), now: at });
+    await tell.changed(stale);
+    tell.sentAt(at);
+    await tell.outbox();
+  }
+
+  /**
+   * What to do with a batch that was turned away as a whole: look for the one to blame, and when it is
+   * alone set it aside.
+   */
+  private afterRefusal(error: unknown, batch: OutboxEntry[]): 'split' | Outcome[] {
+    if (!(error instanceof RoadProblem)) throw error;
+    const { trouble } = error;
+    const sick = trouble === 'unwell';
+    if (!sick && trouble !== 'tooBig' && trouble !== 'refused') throw error;
+    if (batch.length > 1) {
+      this.most = Math.ceil(batch.length / 2);
+      // A server that stumbles is left alone for a while; with less, in case this batch is what it stumbles over.
+      if (sick) throw error;
+      return 'split';
+    }
+    if (sick && (this.failedAlone += 1) < MOST_FAILURES) throw error;
+    this.failedAlone = 0;
+    const problems = error.problems ?? {
+      record: sick
+        ? 'The server failed over this change again and again. It is kept here: try again later.'
+        : trouble === 'tooBig'
+          ? 'This change is bigger than the server takes: make it smaller where it was entered, or split it.'
+          : error.message,
+    };
+    return batch.map(({ commit }) => ({ id: commit.id, outcome: 'refused', problems }));
+  }
+
+  /** Photos go one at a time, in pieces, behind whatever waits of the records. */
+  private async sendPhotos(): Promise<void> {
+    const { local, road, tell } = this.parts;
+    for (const { id } of await local().getAllFromIndex('photos', 'sent', 0)) {
+      for (let from = 0; ;) {
+        await this.sendEntries();
+        const photo = await local().get('photos', id);
+        if (!photo || photo.sent !== 0) break;
+        const { blob } = photo;
+        try {
+          const piece = blob.slice(from, from + PHOTO_PIECE_BYTES);
+          const { received } = await road.photoPiece(id, from, piece, blob.size);
+          from = received;
+        } catch (error) {
+          const hopeless =
+            error instanceof RoadProblem && ['tooBig', 'refused'].includes(error.trouble);
+          if (!hopeless) throw error;
+          await local().put('photos', { ...photo, sent: 2, problem: error.message });
+          break;
+        }
+        if (from >= blob.size) {
+          await local().put('photos', { ...photo, sent: 1 });
+          break;
+        }
+      }
+      await tell.outbox();
+    }
+  }
+
+  private async fetchSeason(season: number): Promise<void> {
+    const { local, road, tell } = this.parts;
+    for (;;) {
+      const held = ((await remembered(local(), 'seasons')) ?? {})[season];
+      const page = await road.changes(held?.cursor ?? 0, season);
+      const transaction = local().transaction(['records', 'meta'], 'readwrite');
+      for (const { season: own, record } of page.changes)
+        void transaction
+          .objectStore('records')
+          .put({ ...record, season: own ?? 0 }, recordKey(record.kind, record.id));
+      const seasons = ((await transaction.objectStore('meta').get('seasons')) ??
+        {}) as Remembered['seasons'];
+      const openedAt = seasons[season]?.openedAt ?? new Date(this.parts.now()).toISOString();
+      void transaction
+        .objectStore('meta')
+        .put({ ...seasons, [season]: { cursor: page.next, openedAt } }, 'seasons');
+      await transaction.done;
+      await tell.changed(page.changes.map(({ record }) => recordKey(record.kind, record.id)));
+      if (!page.more) return;
+    }
+  }
+}
+
+/** How the device stands with the server after something went wrong. */
+function contactAfter(error: unknown): Contact {
+  if (!(error instanceof RoadProblem)) return 'noAnswer';
+  const { trouble } = error;
+  return trouble === 'refused' || trouble === 'tooBig' ? 'unwell' : trouble;
+}
