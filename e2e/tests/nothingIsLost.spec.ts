@@ -135,7 +135,7 @@ test('a whole walk without a network, reloaded in between, arrives when it is ba
   await other.context.close();
 });
 
-test('two devices edit one stop: both versions are kept and the choice is shown', async ({
+test('two devices count on in one row: taps add up, and figures typed apart become a choice', async ({
   browser,
   demo,
 }) => {
@@ -152,23 +152,37 @@ test('two devices edit one stop: both versions are kept and the choice is shown'
   );
   await tally(noor.page, 'inStep').click();
   for (let i = 0; i < 3; i++) await tally(ife.page, 'inStep').click();
-  await noor.context.setOffline(false);
-  await allSent(noor.page);
-  await ife.context.setOffline(false);
-  await allSent(ife.page);
+  for (const { context, page } of [noor, ife]) {
+    await context.setOffline(false);
+    await allSent(page);
+  }
+  // One tap here and three there are four plants.
+  await expect(tally(ife.page, 'inStep')).toContainText(String(start + 4));
+  await noor.page.reload();
+  await noor.page.getByRole('button', { name: /^Row 5,/ }).click();
+  await expect(tally(noor.page, 'inStep')).toContainText(String(start + 4));
+  const typed = [start + 6, start + 8];
+  for (const [i, { context, page }] of [noor, ife].entries()) {
+    await context.setOffline(true);
+    await page.getByRole('button', { name: 'Type numbers' }).click();
+    await page.getByLabel('in step', { exact: true }).fill(String(typed[i]));
+    await keptHere(page);
+  }
+  for (const { context, page } of [noor, ife]) {
+    await context.setOffline(false);
+    await allSent(page);
+  }
   await ife.page.goto('/device');
   const choice = ife.page.getByTestId('conflict');
   await expect(choice).toContainText('Long Forty, stop 10, row 5');
-  await expect(choice).toContainText(String(start + 1));
-  await expect(choice).toContainText(String(start + 3));
+  await expect(choice).toContainText(String(start + 6));
+  await expect(choice).toContainText(String(start + 8));
   await choice.getByRole('button', { name: 'Take Ife Marlow’s' }).click();
   await expect(choice).toHaveCount(0);
   await allSent(ife.page);
-  await noor.page.goto('/device');
-  await noor.page.getByRole('button', { name: 'Send and fetch now' }).click();
-  await noor.page.goBack();
+  await noor.page.reload();
   await noor.page.getByRole('button', { name: /^Row 5,/ }).click();
-  await expect(tally(noor.page, 'inStep')).toContainText(String(start + 3));
+  await expect(tally(noor.page, 'inStep')).toContainText(String(start + 8));
 });
 
 test('a deleted field comes back with undo', async ({ browser, empty }) => {

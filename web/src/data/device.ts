@@ -84,6 +84,7 @@ export class Device {
 
   constructor(store: AppStore, road?: { fetch: typeof fetch }) {
     this.store = store;
+    store.dispatch(learnt({ today: this.clock.moment(null).on }));
     this.view = new LocalView(store, () => this.local);
     this.road = new Road({
       personId: () => this.sync.session?.person.id,
