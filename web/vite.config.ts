@@ -18,11 +18,12 @@ export default defineConfig({
         theme_color: '#f5eee0',
         icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml', purpose: 'any' }],
       },
-      workbox: {
-        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
-        navigateFallback: '/index.html',
-        navigateFallbackDenylist: [/^\/api\//],
-      },
+      // The screens of the field are kept first, the rest behind them: see src/sw.ts.
+      strategies: 'injectManifest',
+      srcDir: 'src',
+      // The name that devices already look for.
+      filename: 'sw.ts',
+      injectManifest: { globPatterns: ['**/*.{js,css,html,svg,woff2}'] },
     }),
   ],
   server: { proxy: { '/api': process.env.SENDERO_API ?? 'http://127.0.0.1:4180' } },

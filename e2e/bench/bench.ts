@@ -9,6 +9,8 @@ import pg from 'pg';
 import { App, openPlanting } from '../app.ts';
 import { planterLog, rowsFound } from './plantingDay.ts';
 import { overLimit, report } from './report.ts';
+import { at95, season } from './season.ts';
+import { tapTimes } from './taps.ts';
 
 const DIST = new URL('../../web/dist/', import.meta.url);
 const milliseconds = (work: () => unknown) => {
@@ -176,40 +178,8 @@ async function screen(app: App) {
     starts.sort((a, b) => a - b)[1]!,
     'ms',
   );
-  await slow(page);
-  // The browser's own measure: from the input to the next frame drawn (Event Timing, in steps of 8 ms).
-  await page.evaluate(() => {
-    const times: number[] = [];
-    Object.assign(window, { tapTimes: times });
-    new PerformanceObserver((list) => {
-      for (const entry of list.getEntries())
-        if (entry.name === 'pointerup') times.push(entry.duration);
-    }).observe({
-      type: 'event',
-      durationThreshold: 16,
-      buffered: false,
-    } as PerformanceObserverInit);
-  });
-  const key = (await page.locator('[data-tally=inStep]').boundingBox())!;
-  const TAPS = 60;
-  for (let i = 0; i < TAPS; i++) {
-    await page.mouse.click(key.x + key.width / 2, key.y + key.height / 2);
-    await page.waitForTimeout(150);
-  }
-  const slowTaps = await page.evaluate(
-    () => (window as unknown as { tapTimes: number[] }).tapTimes,
-  );
-  // Taps under the observer's threshold of 16 ms are not listed.
-  const taps = [
-    ...slowTaps,
-    ...Array.from({ length: Math.max(0, TAPS - slowTaps.length) }, () => 16),
-  ].sort((a, b) => a - b);
-  report(
-    `tap to drawn, 4× slower CPU, 95th percentile of ${TAPS}`,
-    taps[Math.floor(TAPS * 0.95)]!,
-    'ms',
-    50,
-  );
+  const taps = await tapTimes(page, await context.newCDPSession(page));
+  report(`tap to drawn, 4× slower CPU, 95th percentile of ${taps.length}`, at95(taps), 'ms', 50);
   await browser.close();
 }
 
@@ -217,8 +187,9 @@ const only = process.argv[2];
 if (!only) core();
 if (!only) rowsFound();
 // Each part on a server of its own: what one leaves behind does not slow the other.
-for (const part of [sending, planterLog, screen].filter(({ name }) => !only || name === only)) {
-  const app = await App.start({ demo: true });
+const parts = [sending, planterLog, screen, season];
+for (const part of parts.filter(({ name }) => !only || name === only)) {
+  const app = await App.start({ demo: part !== season });
   try {
     await part(app);
   } finally {

@@ -309,7 +309,7 @@ describe('two tabs of one device', () => {
     const server = counted(start);
     const [fresh, stale] = [await openTab(server), await openTab(server)];
     await fresh.device.syncOnce();
-    await vi.waitFor(() => expect(stale.shown('stop', ids.stop)).toBeDefined());
+    for (const { device } of [fresh, stale]) await device.loadWalk(ids.walk);
     // The stale tab is asleep: it hears nothing of what comes.
     const asleep = vi.spyOn(stale.device as never as { hear(): void }, 'hear').mockReturnValue();
     elsewhere(server, start ?? 0, (start ?? 0) + 10);
@@ -330,7 +330,7 @@ describe('two tabs of one device', () => {
     const server = counted(0);
     const tabs = [await openTab(server), await openTab(server)];
     await tabs[0]!.device.syncOnce();
-    await vi.waitFor(() => expect(shownIn(tabs[1]!)).toBe(0));
+    for (const { device } of tabs) await device.loadWalk(ids.walk);
     for (let i = 0; i < 20; i++) tap(tabs[i % 2]!);
     for (const tab of tabs) await tab.kept();
     await tabs[0]!.device.syncOnce();
@@ -342,7 +342,8 @@ describe('two tabs of one device', () => {
     const server = counted(5);
     const [one, other] = [await openTab(server), await openTab(server)];
     await one.device.syncOnce();
-    await vi.waitFor(() => expect(shownIn(other)).toBe(5));
+    for (const { device } of [one, other]) await device.loadWalk(ids.walk);
+    expect(shownIn(other)).toBe(5);
     await vi.waitFor(() => expect(other.sync().contact).toBe('online'));
     tap(one);
     await one.kept();
@@ -366,6 +367,7 @@ describe('two tabs of one device', () => {
     const server = counted(2);
     const tab = await openTab(server);
     await tab.device.syncOnce();
+    await tab.device.loadWalk(ids.walk);
     tap(tab);
     await tab.kept();
     await tab.device.syncOnce();

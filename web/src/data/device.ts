@@ -14,6 +14,7 @@ import { DeviceClock, type Moment } from './clock.ts';
 import { selectOne } from './hooks.ts';
 import {
   openLocalDatabase,
+  parentInWalk,
   recordKey,
   remember,
   remembered,
@@ -31,7 +32,14 @@ import {
   type Seen,
 } from './outbox.ts';
 import { RoadProblem, Road } from './road.ts';
-import { keepingEnded, keepingStarted, learnt, type AppStore, type SyncState } from './store.ts';
+import {
+  keepingEnded,
+  keepingStarted,
+  learnt,
+  walkRead,
+  type AppStore,
+  type SyncState,
+} from './store.ts';
 import { freeSpace, lookAtStorage } from './storage.ts';
 import { SyncLoop } from './syncLoop.ts';
 
@@ -58,7 +66,8 @@ export interface How {
 
 /** What tabs of one device tell each other. */
 type Word =
-  | { keys: string[] }
+  /** Records changed; of those read with a walk, what they belong to, where it is known. */
+  | { keys: string[]; parents?: (string | undefined)[] }
   | { learnt: Partial<Pick<SyncState, 'contact' | 'lastSentAt' | 'session'>> }
   | { outbox: true };
 
@@ -110,6 +119,7 @@ export class Device {
       contact: () => this.sync.contact,
       tell: {
         changed: (keys) => this.changed(keys),
+        fetched: (records) => this.fetched(records),
         contact: (contact) => this.learn({ contact }),
         sending: (sending) => void this.store.dispatch(learnt({ sending })),
         sentAt: (lastSentAt) => this.learn({ lastSentAt }),
@@ -292,6 +302,9 @@ export class Device {
         overlay(this.lookUp(edit.kind, edit.id) as Kept | undefined, [entry], keys[i]!, by) ?? []
       );
     });
+    // A walk that is just being made has nothing on the disk to be read.
+    for (const { kind, id, seen } of edits)
+      if (kind === 'walk' && !seen) this.store.dispatch(walkRead(id));
     this.store.dispatch(keepingStarted());
     this.view.edited(views, async () => {
       let problem: string | null = null;
@@ -321,6 +334,14 @@ export class Device {
       });
     }
   }
+
+  // —— What is read when it is needed ——
+
+  /** Reads the stops and observations of a walk from the disk. */
+  loadWalk = (walkId: string): Promise<void> => this.view.loadWalk(walkId);
+
+  /** Reads records and all they belong to, so that a screen can name them. */
+  loadWithParents = (keys: readonly string[]): Promise<void> => this.view.loadWithParents(keys);
 
   // —— Photos ——
 
@@ -462,6 +483,14 @@ export class Device {
     await this.view.refresh(keys);
   }
 
+  private async fetched(records: readonly Kept[]): Promise<void> {
+    if (records.length === 0) return;
+    const keys = records.map(({ kind, id }) => recordKey(kind, id));
+    const parents = records.map(parentInWalk);
+    this.say({ keys, parents });
+    await this.view.refresh(keys.filter((key, i) => this.view.concerns(key, parents[i])));
+  }
+
   private learn(facts: Extract<Word, { learnt: unknown }>['learnt']): void {
     this.store.dispatch(learnt(facts));
     this.say({ learnt: facts });
@@ -478,7 +507,10 @@ export class Device {
 
   private hear(word: Word): void {
     if ('learnt' in word) return void this.store.dispatch(learnt(word.learnt));
-    if ('keys' in word) word.keys.forEach((key) => this.heard.add(key));
+    if ('keys' in word)
+      word.keys
+        .filter((key, i) => this.view.concerns(key, word.parents?.[i]))
+        .forEach((key) => this.heard.add(key));
     // Several words in a row are read from the disk once.
     this.hearing ??= setTimeout(() => {
       this.hearing = undefined;
@@ -501,27 +533,28 @@ async function alone(work: () => Promise<void>): Promise<boolean> {
   });
 }
 
-/** Takes a season's records off this device, less what is unsent of them. */
+/** Takes a season's records off this device, unless something of it is unsent. */
 export async function evictSeason(local: LocalDatabase, season: number): Promise<void> {
   const transaction = local.transaction(['records', 'outbox', 'meta'], 'readwrite');
+  const records = transaction.objectStore('records');
+  const keys = await records.index('season').getAllKeys(season);
+  const idsOf = (some: string[], kind: string) =>
+    some.filter((key) => key.startsWith(`${kind} `)).map((key) => key.split(' ')[1]!);
+  for (const kind of ['walk', 'stop'])
+    for (const id of idsOf(keys, kind))
+      keys.push(...(await records.index('parent').getAllKeys(id)));
   const unsent = new Set(
     (await transaction.objectStore('outbox').getAll()).flatMap(({ touches }) => touches),
   );
-  const records = transaction.objectStore('records');
-  if (unsent.size === 0 || !(await hasAny(records.index('season').getAllKeys(season), unsent))) {
-    for (const key of await records.index('season').getAllKeys(season)) void records.delete(key);
+  if (!keys.some((key) => unsent.has(key))) {
+    for (const key of keys) void records.delete(key);
     const meta = transaction.objectStore('meta');
-    const { [season]: _, ...others } = ((await meta.get('seasons')) ?? {}) as Record<
-      number,
-      unknown
-    >;
-    void meta.put(others, 'seasons');
+    const seasons = ((await meta.get('seasons')) ?? {}) as Record<number, unknown>;
+    delete seasons[season];
+    void meta.put(seasons, 'seasons');
   }
   await transaction.done;
 }
-
-const hasAny = async (keys: Promise<string[]>, some: ReadonlySet<string>) =>
-  (await keys).some((key) => some.has(key));
 
 /** Data with times that cannot be replaced by now: what a device with a dead clock wrote down. */
 function redated(data: unknown, { at, on, zoneOffsetMin }: Moment): unknown {

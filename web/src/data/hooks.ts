@@ -1,6 +1,6 @@
 import { type DataOf, type Kept, type Kind } from '@sendero/core';
 import { createSelector } from '@reduxjs/toolkit';
-import { createContext, useContext } from 'react';
+import { createContext, useContext, useEffect } from 'react';
 import type { Device } from './device.ts';
 import { useAppSelector, type RootState } from './store.ts';
 
@@ -18,7 +18,7 @@ const listSelectors = new Map<Kind, (state: RootState) => Kept[]>();
 function listOf(kind: Kind) {
   let selector = listSelectors.get(kind);
   if (!selector) {
-    selector = createSelector([(state: RootState) => state.records[kind].byId], (byId) =>
+    selector = createSelector([(state: RootState) => state.records[kind]], ({ byId }) =>
       [...byId.values()]
         .filter(({ deletedAt }) => deletedAt === null)
         .sort((a, b) => (a.id < b.id ? -1 : 1)),
@@ -67,6 +67,18 @@ export const useChildrenOfEach = <K extends Kind>(
     (state) => parents.map(({ id }) => selectChildren(state, kind, attribute, id)),
     sameItems,
   );
+
+/** Whether walks are read from the disk; those that are not yet, soon will be. */
+export function useWalksRead(walkIds: readonly (string | undefined)[]): boolean {
+  const device = useDevice();
+  const unread = useAppSelector(({ sync }) =>
+    walkIds.filter((id) => id && !sync.walksRead[id]).join(' '),
+  );
+  useEffect(() => {
+    for (const id of unread.split(' ').filter(Boolean)) void device.loadWalk(id);
+  }, [device, unread]);
+  return unread === '';
+}
 
 export function useWorkspace(): Kept<'workspace'> | undefined {
   const id = useAppSelector((state) => state.sync.session?.workspaceId);

@@ -1,4 +1,4 @@
-import type { Commit, Kept, Problems } from '@sendero/core';
+import type { Commit, DataOf, Kept, Problems } from '@sendero/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { RememberedClock } from './clock.ts';
 
@@ -34,8 +34,27 @@ export interface LocalPhoto {
   problem?: string;
 }
 
-/** A record as the server last gave it, with the season it belongs to (0: shared by all). */
-export type StoredRecord = Kept & { season?: number };
+/**
+ * A record as the server last gave it, with what it is found by: the season it belongs to (0: shared by
+ * all), or, for the many that belong to a walk and are read with it, its parent.
+ */
+export type StoredRecord = Kept & { season?: number; parent?: string };
+
+/** Season of a record made here until it comes back from the server with its own. */
+export const NOT_FETCHED = -1;
+
+/** What a record read with its walk hangs on: a stop on its walk, an observation on its stop. */
+export function parentInWalk({ kind, data }: Pick<Kept, 'kind' | 'data'>): string | undefined {
+  if (kind === 'stop') return (data as DataOf<'stop'>).walkId;
+  if (kind === 'observation') return (data as DataOf<'observation'>).stopId;
+  return undefined;
+}
+
+/** A record with what it is found by. */
+export function toStore(record: Kept, season: number): StoredRecord {
+  const parent = parentInWalk(record);
+  return parent === undefined ? { ...record, season } : { ...record, parent };
+}
 
 /** What this device holds of a season. */
 export interface HeldSeason {
@@ -56,7 +75,7 @@ export interface Remembered {
 
 interface Schema extends DBSchema {
   /** Records as the server last gave them: what is unsent lies over them at start. */
-  records: { key: string; value: StoredRecord; indexes: { season: number } };
+  records: { key: string; value: StoredRecord; indexes: { season: number; parent: string } };
   outbox: { key: number; value: OutboxEntry; indexes: { touches: string } };
   meta: { key: string; value: unknown };
   /** Photos taken on this device: their bytes go beside the records. */
@@ -67,7 +86,7 @@ export type LocalDatabase = IDBPDatabase<Schema>;
 
 export const recordKey = (kind: string, id: string) => `${kind} ${id}`;
 
-const IN_A_SEASON = new Set(['walk', 'stop', 'observation', 'event']);
+const IN_A_SEASON = new Set(['walk', 'event']);
 
 /**
  * Opens this device's database, bringing one of an older version of the app up to this one.
@@ -93,14 +112,14 @@ export function openLocalDatabase(
       // Version 3: a cursor a season. What is held shows at once; all of it is fetched again behind it.
       const records = transaction.objectStore('records');
       records.createIndex('season', 'season');
+      records.createIndex('parent', 'parent');
       const meta = transaction.objectStore('meta');
       const session = (await meta.get('session')) as LocalSession | undefined;
       await meta.delete('cursor');
       for (let at = await records.openCursor(); at; at = await at.continue())
-        await at.update({
-          ...at.value,
-          season: IN_A_SEASON.has(at.value.kind) ? (session?.season ?? 0) : 0,
-        });
+        await at.update(
+          toStore(at.value, IN_A_SEASON.has(at.value.kind) ? (session?.season ?? 0) : 0),
+        );
     },
     blocked: () => listener.blocked?.(),
     blocking(_current, _blocked, event) {

@@ -1,10 +1,22 @@
-import { isKind, readKept, type Kept, type Kind } from '@sendero/core';
-import { recordKey, type LocalDatabase, type StoredRecord } from './localDatabase.ts';
-import { entriesByRecord, NOT_FETCHED, overlay } from './outbox.ts';
-import { outboxCounted, outboxSeen, recordsGone, recordsSeen, type AppStore } from './store.ts';
-
-/** Most records handed to the screens at once, so that a tap can come between. */
-const AT_ONCE = 5000;
+import { isKind, parentsOf, readKept, type Kept, type Kind } from '@sendero/core';
+import {
+  NOT_FETCHED,
+  parentInWalk,
+  recordKey,
+  type LocalDatabase,
+  type OutboxEntry,
+  type StoredRecord,
+} from './localDatabase.ts';
+import { entriesByRecord, overlay } from './outbox.ts';
+import {
+  outboxCounted,
+  outboxSeen,
+  recordsGone,
+  recordsSeen,
+  walkRead,
+  walksLeft,
+  type AppStore,
+} from './store.ts';
 
 /**
  * What the screens of this tab show of what the device holds. It is read from the disk in whole or by
@@ -36,7 +48,10 @@ export class LocalView {
     this.writes = this.writes.then(write);
   }
 
-  /** Loads a season and what all seasons share, instead of what is shown now. */
+  /**
+   * Loads a season and what all seasons share, instead of what is shown now. The stops and observations
+   * of its walks, of which there are many, are read walk by walk when a screen needs them.
+   */
   async load(season: number): Promise<void> {
     const views = await this.readSettled(async () => {
       const disk = this.local().transaction(['records', 'outbox']);
@@ -47,36 +62,83 @@ export class LocalView {
         index.getAll(NOT_FETCHED),
         disk.objectStore('outbox').getAll(),
       ]);
-      const server = new Map<string, StoredRecord>();
-      for (const records of [shared, own, here])
-        for (const record of records) server.set(recordKey(record.kind, record.id), record);
       const touched = entriesByRecord(entries);
-      for (const key of touched.keys())
-        if (!server.has(key)) {
-          const record = await disk.objectStore('records').get(key);
-          if (record) server.set(key, record);
-        }
-      const shown = new Map<string, Kept>();
-      for (const [key, record] of server) if (!touched.has(key)) shown.set(key, record);
-      for (const [key, own] of touched) {
-        const view = overlay(server.get(key), own, key, this.by);
-        if (view) shown.set(key, view);
+      const server = byKey([...shared, ...own, ...here]);
+      const made = [...touched.keys()].filter((key) => !inWalk(key));
+      for (const key of made.filter((one) => !server.has(one))) {
+        const record = await disk.objectStore('records').get(key);
+        if (record) server.set(key, record);
       }
-      return shown;
+      return this.overlaid([...new Set([...server.keys(), ...made])], server, touched);
     });
-    const { records } = this.store.getState();
-    const gone = Object.entries(records).flatMap(([kind, { byId }]) =>
+    const shown = new Set(views.map(({ key }) => key));
+    const gone = Object.entries(this.store.getState().records).flatMap(([kind, { byId }]) =>
       [...byId.keys()].flatMap((id) =>
-        views.has(recordKey(kind, id)) ? [] : [{ kind: kind as Kind, id }],
+        shown.has(recordKey(kind, id)) ? [] : [{ kind: kind as Kind, id }],
       ),
     );
+    this.store.dispatch(walksLeft());
     if (gone.length > 0) this.store.dispatch(recordsGone(gone));
-    this.store.dispatch(recordsSeen([...views.values()].filter(known).map(readKept)));
+    this.show(views);
     await this.count();
   }
 
+  /** Reads the stops and observations of a walk. */
+  async loadWalk(walkId: string): Promise<void> {
+    const views = await this.readSettled(async () => {
+      const disk = this.local().transaction(['records', 'outbox']);
+      const index = disk.objectStore('records').index('parent');
+      const [stops, entries] = await Promise.all([
+        index.getAll(walkId),
+        disk.objectStore('outbox').getAll(),
+      ]);
+      const touched = entriesByRecord(entries);
+      // What was made here and not sent yet hangs on its parent as well.
+      const made = new Map<string, string[]>();
+      for (const { commit } of entries)
+        for (const { kind, id, data } of commit.changes) {
+          const parent = data ? parentInWalk({ kind, data: data as Kept['data'] }) : undefined;
+          if (parent) made.set(parent, [...(made.get(parent) ?? []), recordKey(kind, id)]);
+        }
+      const stopKeys = new Set([
+        ...stops.map(({ kind, id }) => recordKey(kind, id)),
+        ...(made.get(walkId) ?? []),
+      ]);
+      const stopIds = [...stopKeys].map((key) => key.split(' ')[1]!);
+      const observations = await Promise.all(stopIds.map((id) => index.getAll(id)));
+      const server = byKey([...stops, ...observations.flat()]);
+      const keys = [...server.keys(), ...stopKeys, ...stopIds.flatMap((id) => made.get(id) ?? [])];
+      return this.overlaid([...new Set(keys)], server, touched);
+    });
+    this.show(views);
+    this.store.dispatch(walkRead(walkId));
+  }
+
+  /** Reads records and all they belong to, so that they can be named. */
+  async loadWithParents(keys: readonly string[]): Promise<void> {
+    for (let wanted = keys.filter((key) => isKind(key.split(' ')[0]!)); wanted.length > 0;) {
+      await this.refresh(wanted, { everything: true });
+      wanted = wanted.flatMap((key) => {
+        const [kind, id] = key.split(' ') as [Kind, string];
+        const record = this.store.getState().records[kind].byId.get(id);
+        return record
+          ? parentsOf(kind, record.data).map((parent) => recordKey(parent.kind, parent.id))
+          : [];
+      });
+    }
+  }
+
+  /** Whether a record is on the screens of this tab, or belongs there when it is new. */
+  concerns(key: string, parent: string | undefined): boolean {
+    if (!inWalk(key) || parent === undefined) return true;
+    const [kind, id] = key.split(' ') as [Kind, string];
+    const { records, sync } = this.store.getState();
+    if (records[kind].byId.has(id)) return true;
+    return kind === 'stop' ? sync.walksRead[parent] === true : records.stop.byId.has(parent);
+  }
+
   /** Reads some records again. */
-  async refresh(keys: readonly string[]): Promise<void> {
+  async refresh(keys: readonly string[], { everything = false } = {}): Promise<void> {
     if (keys.length === 0) return;
     const { season } = this.store.getState().sync;
     const views = await this.readSettled(async () => {
@@ -90,13 +152,26 @@ export class LocalView {
             touched?.get(key) ??
               (few ? disk.objectStore('outbox').index('touches').getAll(key) : []),
           ]);
+          const view = overlay(record, entries, key, this.by);
           const elsewhere =
             record?.season !== undefined && ![0, NOT_FETCHED, season].includes(record.season);
-          return { key, view: elsewhere ? undefined : overlay(record, entries, key, this.by) };
+          const unread = view && !this.concerns(key, parentInWalk(view));
+          return { key, view: !everything && (elsewhere || unread) ? undefined : view };
         }),
       );
     });
     this.show(views);
+  }
+
+  private overlaid(
+    keys: readonly string[],
+    server: ReadonlyMap<string, StoredRecord>,
+    touched: ReadonlyMap<string, OutboxEntry[]>,
+  ) {
+    return keys.map((key) => ({
+      key,
+      view: overlay(server.get(key), touched.get(key) ?? [], key, this.by),
+    }));
   }
 
   private show(views: readonly { key: string; view: Kept | undefined }[]): void {
@@ -106,8 +181,7 @@ export class LocalView {
     });
     const seen = views.flatMap(({ view }) => (view && known(view) ? [readKept(view)] : []));
     if (gone.length > 0) this.store.dispatch(recordsGone(gone));
-    for (let from = 0; from < seen.length; from += AT_ONCE)
-      this.store.dispatch(recordsSeen(seen.slice(from, from + AT_ONCE)));
+    if (seen.length > 0) this.store.dispatch(recordsSeen(seen));
   }
 
   /** What waits and what was refused. */
@@ -150,3 +224,9 @@ export class LocalView {
 
 /** A newer app's server may know kinds that this one does not: they are kept, not shown. */
 const known = ({ kind }: Kept) => isKind(kind);
+
+/** Records that are read with their walk. */
+const inWalk = (key: string) => key.startsWith('stop ') || key.startsWith('observation ');
+
+const byKey = (records: readonly StoredRecord[]) =>
+  new Map(records.map((record) => [recordKey(record.kind, record.id), record]));

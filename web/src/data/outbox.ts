@@ -12,7 +12,13 @@ import {
   type Outcome,
 } from '@sendero/core';
 import { v5 as uuidv5, v7 as uuidv7 } from 'uuid';
-import { recordKey, type LocalDatabase, type OutboxEntry } from './localDatabase.ts';
+import {
+  NOT_FETCHED,
+  recordKey,
+  toStore,
+  type LocalDatabase,
+  type OutboxEntry,
+} from './localDatabase.ts';
 
 /** The view an edit was made on. */
 export type Seen = Pick<Kept, 'revision' | 'data' | 'version' | 'deletedAt'>;
@@ -200,7 +206,7 @@ export async function settleBatch(
       editedAt: by.now,
       data,
     };
-    void records.put({ ...record, season: before?.season ?? NOT_FETCHED } as never, keyOf(change));
+    void records.put(toStore(record as Kept, before?.season ?? NOT_FETCHED), keyOf(change));
   };
   const settled: Promise<void>[] = [];
   const revisions = new Map<string, number>();
@@ -245,9 +251,6 @@ export async function settleBatch(
   await transaction.done;
   return stale;
 }
-
-/** Season of a record made here until it comes back from the server with its own. */
-export const NOT_FETCHED = -1;
 
 /**
  * The id of what is observed once at a place (a count of a row, a tape in it): made from the place, so that

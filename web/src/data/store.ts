@@ -23,6 +23,8 @@ export interface SyncState {
   session: LocalSession | null;
   /** The season on the screen. */
   season: number | null;
+  /** Walks whose stops and observations are read from the disk: they are, when a screen needs them. */
+  walksRead: Readonly<Record<string, true>>;
   /** The local day here. */
   today: string;
   /** Writes not yet on this device's disk. */
@@ -49,6 +51,7 @@ const syncSlice = createSlice({
     tabs: 'fine',
     session: null,
     season: null,
+    walksRead: {},
     today: '',
     keeping: 0,
     unsent: 0,
@@ -85,6 +88,11 @@ const syncSlice = createSlice({
         >
       >,
     ) => ({ ...state, ...payload }),
+    walkRead: (state, { payload }: PayloadAction<string>) => ({
+      ...state,
+      walksRead: { ...state.walksRead, [payload]: true as const },
+    }),
+    walksLeft: (state) => ({ ...state, walksRead: {} }),
     keepingStarted: (state) => ({ ...state, keeping: state.keeping + 1 }),
     keepingEnded: (state, { payload }: PayloadAction<string | null>) => ({
       ...state,
@@ -112,8 +120,15 @@ const syncSlice = createSlice({
 });
 
 export { recordsSeen, recordsGone } from './records.ts';
-export const { learnt, keepingStarted, keepingEnded, outboxSeen, outboxCounted } =
-  syncSlice.actions;
+export const {
+  learnt,
+  walkRead,
+  walksLeft,
+  keepingStarted,
+  keepingEnded,
+  outboxSeen,
+  outboxCounted,
+} = syncSlice.actions;
 
 /** @param road the way to the server, for what is not kept on the device */
 export const makeStore = (road: () => Road) =>

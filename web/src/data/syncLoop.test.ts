@@ -47,6 +47,7 @@ function loopOn(local: LocalDatabase, server: ReturnType<typeof fakeServer>, ran
     contact: () => contact,
     tell: {
       changed: async () => undefined,
+      fetched: async () => undefined,
       contact: (next) => void (contact = next),
       sending: () => undefined,
       sentAt: () => undefined,

@@ -1,7 +1,8 @@
-import type { Outcome } from '@sendero/core';
+import type { Kept, Outcome } from '@sendero/core';
 import {
   recordKey,
   remembered,
+  toStore,
   type LocalDatabase,
   type OutboxEntry,
   type Remembered,
@@ -43,6 +44,7 @@ export interface LoopParts {
   /** What became known: keys of records that changed, how the talk went, when something was sent. */
   tell: {
     changed(keys: string[]): Promise<void>;
+    fetched(records: readonly Kept[]): Promise<void>;
     contact(contact: Contact): void;
     sending(sending: boolean): void;
     sentAt(at: string): void;
@@ -227,7 +229,7 @@ export class SyncLoop {
       for (const { season: own, record } of page.changes)
         void transaction
           .objectStore('records')
-          .put({ ...record, season: own ?? 0 }, recordKey(record.kind, record.id));
+          .put(toStore(record, own ?? 0), recordKey(record.kind, record.id));
       const seasons = ((await transaction.objectStore('meta').get('seasons')) ??
         {}) as Remembered['seasons'];
       const openedAt = seasons[season]?.openedAt ?? new Date(this.parts.now()).toISOString();
@@ -235,7 +237,7 @@ export class SyncLoop {
         .objectStore('meta')
         .put({ ...seasons, [season]: { cursor: page.next, openedAt } }, 'seasons');
       await transaction.done;
-      await tell.changed(page.changes.map(({ record }) => recordKey(record.kind, record.id)));
+      await tell.fetched(page.changes.map(({ record }) => record));
       if (!page.more) return;
     }
   }

@@ -23,6 +23,7 @@ export default function TrenchResultScreen() {
   const navigate = useNavigate();
   const units = useUnits();
   const [correcting, setCorrecting] = useState(false);
+  if (check === undefined) return null;
   if (!check)
     return (
       <p>

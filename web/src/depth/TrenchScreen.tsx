@@ -24,6 +24,7 @@ export default function TrenchScreen() {
   const { walkId } = useParams();
   const check = useTrenchCheck(walkId);
   const [search] = useSearchParams();
+  if (check === undefined) return null;
   if (!check)
     return (
       <p>

@@ -1,6 +1,6 @@
 import { checksDue, FIELD_CHANGES, type CheckDue, type FieldChange } from '@sendero/core';
 import { useMemo } from 'react';
-import { useAll, useChildrenOfEach, useDevice, useToday } from '../data/hooks.ts';
+import { useAll, useChildrenOfEach, useDevice, useToday, useWalksRead } from '../data/hooks.ts';
 import { useTrails, type PlantingOnTrail } from '../trail/useTrails.ts';
 
 export interface PlantingDay {
@@ -27,10 +27,12 @@ export function usePlantingDays(): PlantingDay[] {
     'plantingId',
     useMemo(() => going.map(({ planting }) => planting), [going]),
   );
+  const read = useWalksRead(checks.map(({ id }) => id));
   const stops = useChildrenOfEach('stop', 'walkId', checks);
   const everyStop = useMemo(() => stops.flat(), [stops]);
   const observations = useChildrenOfEach('observation', 'stopId', everyStop);
   return useMemo(() => {
+    if (!read) return [];
     const seenAt = new Map(everyStop.map(({ id }, i) => [id, observations[i] ?? []]));
     return going.flatMap((one, i): PlantingDay[] => {
       const happened = (events[i] ?? []).map(({ data }) => data);
@@ -65,5 +67,5 @@ export function usePlantingDays(): PlantingDay[] {
         },
       ];
     });
-  }, [going, checks, planters, events, stops, everyStop, observations, device]);
+  }, [read, going, checks, planters, events, stops, everyStop, observations, device]);
 }

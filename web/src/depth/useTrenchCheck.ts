@@ -1,10 +1,14 @@
 import { useMemo } from 'react';
-import { selectOne, useChildren, useChildrenOfEach } from '../data/hooks.ts';
+import { selectOne, useChildren, useChildrenOfEach, useWalksRead } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { readTrenchCheck, trenchStop, type TrenchCheck } from './readTrenchCheck.ts';
 
-/** Everything a screen needs to know of one trench check, computed by the core from what is kept. */
-export function useTrenchCheck(walkId: string | undefined): TrenchCheck | null {
+/**
+ * Everything a screen needs to know of one trench check, computed by the core from what is kept.
+ * @returns undefined while it is read from the disk; null when there is no such check
+ */
+export function useTrenchCheck(walkId: string | undefined): TrenchCheck | null | undefined {
+  const read = useWalksRead([walkId]);
   const walk = useAppSelector((state) => selectOne(state, 'walk', walkId));
   const planting = useAppSelector((state) => selectOne(state, 'planting', walk?.data.plantingId));
   const field = useAppSelector((state) => selectOne(state, 'field', planting?.data.fieldId));
@@ -13,6 +17,7 @@ export function useTrenchCheck(walkId: string | undefined): TrenchCheck | null {
   const observations = useChildrenOfEach('observation', 'stopId', stops);
   return useMemo(() => {
     if (walk?.data.purpose !== 'trench' || !planting || !field) return null;
+    if (!read) return undefined;
     return readTrenchCheck(
       { id: walk.id, data: walk.data },
       planting,
@@ -22,5 +27,5 @@ export function useTrenchCheck(walkId: string | undefined): TrenchCheck | null {
         .map((stop, i) => trenchStop(stop, observations[i] ?? []))
         .sort((a, b) => a.data.ordinal - b.data.ordinal),
     );
-  }, [walk, planting, field, planter, stops, observations]);
+  }, [read, walk, planting, field, planter, stops, observations]);
 }

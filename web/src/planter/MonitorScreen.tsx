@@ -14,6 +14,7 @@ import { useMonitorFigures } from './useMonitorFigures.ts';
 export default function MonitorScreen() {
   const { walkId } = useParams();
   const check = useTrenchCheck(walkId);
+  if (check === undefined) return null;
   if (!check)
     return (
       <p>

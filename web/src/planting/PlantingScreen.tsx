@@ -113,7 +113,9 @@ export default function PlantingScreen() {
               <Link to={`/walks/${newest.walk.id}/result`}>What it means, row by row</Link>
             </>
           ) : (
-            <p>No finished walk yet. {marks.find(({ mark }) => mark === 'standWalk')!.reason}</p>
+            <p hidden={newest === undefined}>
+              No finished walk yet. {marks.find(({ mark }) => mark === 'standWalk')!.reason}
+            </p>
           )}
         </section>
         <section className="sheet stack tight">

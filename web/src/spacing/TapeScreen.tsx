@@ -17,6 +17,7 @@ export default function TapeScreen() {
   const stand = useWalkStand(walkId);
   const stop = stand?.stops.find(({ id }) => id === stopId);
   const [search, setSearch] = useSearchParams();
+  if (stand === undefined) return null;
   if (!stand || !stop)
     return (
       <p>

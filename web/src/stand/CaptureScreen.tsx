@@ -19,6 +19,7 @@ export default function CaptureScreen() {
   const { walkId } = useParams();
   const stand = useWalkStand(walkId);
   const [search, setSearch] = useSearchParams();
+  if (stand === undefined) return null;
   if (!stand)
     return (
       <p>

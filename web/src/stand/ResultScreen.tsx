@@ -17,6 +17,7 @@ import { plantsOf, useWalkStand, type WalkStand } from './useWalkStand.ts';
 export default function ResultScreen() {
   const { walkId } = useParams();
   const stand = useWalkStand(walkId);
+  if (stand === undefined) return null;
   if (!stand)
     return (
       <p>

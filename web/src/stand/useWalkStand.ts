@@ -19,7 +19,13 @@ import {
 } from '@sendero/core';
 import { useMemo } from 'react';
 import { useAppSelector } from '../data/store.ts';
-import { selectOne, useChildren, useChildrenOfEach, useWorkspace } from '../data/hooks.ts';
+import {
+  selectOne,
+  useChildren,
+  useChildrenOfEach,
+  useWalksRead,
+  useWorkspace,
+} from '../data/hooks.ts';
 
 export interface WalkStop {
   id: string;
@@ -45,8 +51,12 @@ export interface WalkStand {
   denseStand: boolean;
 }
 
-/** Everything a screen needs to know of one walk, computed by the core from what is kept. */
-export function useWalkStand(walkId: string | undefined): WalkStand | null {
+/**
+ * Everything a screen needs to know of one walk, computed by the core from what is kept.
+ * @returns undefined while it is read from the disk; null when there is no such walk
+ */
+export function useWalkStand(walkId: string | undefined): WalkStand | null | undefined {
+  const read = useWalksRead([walkId]);
   const walk = useAppSelector((state) => selectOne(state, 'walk', walkId));
   const planting = useAppSelector((state) => selectOne(state, 'planting', walk?.data.plantingId));
   const field = useAppSelector((state) => selectOne(state, 'field', planting?.data.fieldId));
@@ -56,6 +66,7 @@ export function useWalkStand(walkId: string | undefined): WalkStand | null {
   const weightsOfWorkspace = useWorkspace()?.data.weights ?? null;
   return useMemo(() => {
     if (walk?.data.purpose !== 'stand' || !planting || !field) return null;
+    if (!read) return undefined;
     const walkStops = stops
       .map(({ id, data }, i) => stopWith(id, data, observations[i] ?? []))
       .sort((a, b) => a.data.ordinal - b.data.ordinal);
@@ -87,7 +98,7 @@ export function useWalkStand(walkId: string | undefined): WalkStand | null {
       spacingM: targetSpacing({ rowWidthM, populationPerM2: seedsPerM2 }),
       denseStand: CROP_FACTS[crop].denseStand,
     };
-  }, [walk, planting, field, planter, stops, observations, weightsOfWorkspace]);
+  }, [read, walk, planting, field, planter, stops, observations, weightsOfWorkspace]);
 }
 
 function stopWith(id: string, data: Stop, own: Kept<'observation'>[]): WalkStop {

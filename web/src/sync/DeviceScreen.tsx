@@ -1,9 +1,10 @@
 import type { Conflict, DataOf, Kept, Kind } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { localWhen } from '../app/dates.ts';
 import type { Draft } from '../data/device.ts';
 import { selectOne, useAll, useDevice } from '../data/hooks.ts';
+import { recordKey } from '../data/localDatabase.ts';
 import { useAppSelector } from '../data/store.ts';
 import { Preferences } from './Preferences.tsx';
 import { Refused } from './Refused.tsx';
@@ -18,6 +19,11 @@ export default function DeviceScreen() {
   const words = statusWords(sync);
   const clock = clockWords(sync.clockOffMs);
   const conflicts = useAll('conflict').filter(({ data }) => data.resolvedAt === null);
+  const toName = [
+    ...conflicts.map(({ data }) => recordKey(data.recordKind, data.recordId)),
+    ...sync.refused.flatMap(({ touches }) => touches),
+  ].join(',');
+  useEffect(() => void device.loadWithParents(toName.split(',').filter(Boolean)), [device, toName]);
   const [problem, setProblem] = useState('');
   return (
     <div className="stack" style={{ maxWidth: 760 }}>

@@ -6,7 +6,13 @@ export function UpdateOffer() {
   const {
     needRefresh: [waiting, setWaiting],
     updateServiceWorker,
-  } = useRegisterSW();
+  } = useRegisterSW({
+    // The field screens are on the device by now; the others follow while nobody waits.
+    onRegisteredSW: () =>
+      void navigator.serviceWorker.ready.then(({ active }) =>
+        active?.postMessage({ type: 'KEEP_THE_REST' }),
+      ),
+  });
   const safe = useAppSelector(
     ({ sync }) => sync.unsent === 0 && sync.keeping === 0 && sync.refused.length === 0,
   );

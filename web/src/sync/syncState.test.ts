@@ -7,6 +7,7 @@ const calm: SyncState = {
   tabs: 'fine',
   session: null,
   season: 2027,
+  walksRead: {},
   today: '2027-05-27',
   keeping: 0,
   unsent: 0,

@@ -1,0 +1,276 @@
+import { readFileSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
+import { addDays } from '@sendero/core';
+import { chromium, type CDPSession, type Page } from '@playwright/test';
+import type { App } from '../app.ts';
+import { report } from './report.ts';
+import { tapTimes } from './taps.ts';
+
+const FIELDS = 200;
+const OPEN = 40;
+const STOPS = 38;
+const ROWS = 12;
+const SEASON = new Date().getFullYear();
+
+type Change = { op: 'put'; kind: string; id: string; baseRevision: 0; version: 2; data: object };
+const put = (kind: string, data: object, id: string = randomUUID()): Change => ({
+  op: 'put',
+  kind,
+  id,
+  baseRevision: 0,
+  version: 2,
+  data,
+});
+
+/** One field of a big season: planted, walked at every row of 38 stops; of some the walk is still open. */
+function walkedField(growerId: string, planterId: string, i: number) {
+  const [field, planting, walk] = [randomUUID(), randomUUID(), randomUUID()];
+  const plantedOn = addDays(`${SEASON}-04-20`, i % 25);
+  const startedOn = addDays(plantedOn, 24);
+  const changes = [
+    put('field', { growerId, name: `Field ${i + 1}`, areaM2: 160_000 }, field),
+    put(
+      'planting',
+      {
+        fieldId: field,
+        planterId,
+        season: SEASON,
+        crop: 'corn',
+        variety: 'AB-104',
+        plantedOn,
+        rowWidthM: 0.762,
+        seedsPerM2: 7.9,
+        depthTargetM: 0.05,
+        germination: 0.95,
+        fieldLoss: 0.05,
+      },
+      planting,
+    ),
+    put(
+      'walk',
+      {
+        plantingId: planting,
+        purpose: 'stand',
+        startedAt: `${startedOn}T13:00:00.000Z`,
+        startedOn,
+        zoneOffsetMin: 0,
+        finishedAt: i < OPEN ? null : `${startedOn}T16:00:00.000Z`,
+        method: 'everyRow',
+        lengthM: 5.31,
+        hoopDiameterM: null,
+      },
+      walk,
+    ),
+  ];
+  for (let s = 0; s < STOPS; s++) {
+    const stop = randomUUID();
+    changes.push(
+      put('stop', { walkId: walk, ordinal: s + 1, travel: 'away', chosen: false }, stop),
+    );
+    for (let row = 1; row <= ROWS; row++)
+      changes.push(
+        put('observation', {
+          stopId: stop,
+          type: 'count',
+          row,
+          lengthM: 5.31,
+          rowWidthM: 0.762,
+          inStep: 26 + ((s * row + i) % 6),
+          oneBehind: (s + row) % 3,
+          twoBehind: 0,
+        }),
+      );
+  }
+  return { changes, planting, walk };
+}
+
+/** Puts a season of 200 fields and 100,000 records on a server. Gives an open walk of it. */
+async function fillSeason(app: App): Promise<{ planting: string; walk: string; records: number }> {
+  const opened = await fetch(`${app.url}/api/v1/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{}',
+  });
+  const headers = {
+    'content-type': 'application/json',
+    cookie: opened.headers.getSetCookie()[0]!.split(';')[0]!,
+  };
+  const send = async (commits: Change[][]) => {
+    const response = await fetch(`${app.url}/api/v1/commits`, {
+      method: 'POST',
+      headers,
+      body: JSON.stringify({
+        commits: commits.map((changes) => ({
+          id: randomUUID(),
+          madeAt: new Date().toISOString(),
+          changes,
+        })),
+      }),
+    });
+    const { outcomes } = (await response.json()) as { outcomes: { outcome: string }[] };
+    const bad = outcomes.find(({ outcome }) => outcome !== 'applied');
+    if (bad) throw new Error(JSON.stringify(bad).slice(0, 400));
+  };
+  const [grower, planter] = [randomUUID(), randomUUID()];
+  await send([
+    [
+      put('grower', { name: 'Halloran Mesa Farm' }, grower),
+      put(
+        'planter',
+        { name: 'Goose', type: 'planter', rows: ROWS, rowWidthM: 0.762, cells: null },
+        planter,
+      ),
+    ],
+  ]);
+  let records = 2;
+  let open = { planting: '', walk: '' };
+  for (let from = 0; from < FIELDS; from += 10) {
+    const fields = Array.from({ length: 10 }, (_, k) => walkedField(grower, planter, from + k));
+    await send(fields.map(({ changes }) => changes));
+    records += fields.reduce((sum, { changes }) => sum + changes.length, 0);
+    if (from === 0) open = fields[0]!;
+  }
+  return { ...open, records };
+}
+
+/** Memory that the page's own process holds for itself, MB. */
+function privateMegabytes(pids: number[]): number {
+  return Math.max(
+    ...pids.map((pid) => {
+      const text = readFileSync(`/proc/${pid}/smaps_rollup`, 'utf8');
+      const of = (name: string) => Number(new RegExp(`${name}:\\s+(\\d+)`).exec(text)?.[1] ?? 0);
+      return (of('Private_Dirty') + of('Private_Clean')) / 1024;
+    }),
+  );
+}
+
+/** A season of 100,000 records on one device: starting, opening a walk, tapping, memory. */
+export async function season(app: App): Promise<void> {
+  const { planting, walk, records } = await fillSeason(app);
+  console.log(`\nA season of ${FIELDS} fields and ${records.toLocaleString('en')} records`);
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  });
+  const context = await browser.newContext({
+    baseURL: app.url,
+    viewport: { width: 390, height: 844 },
+  });
+  const page = await context.newPage();
+  page.on('crash', () => console.error('the tab crashed'));
+  const first = performance.now();
+  await page.goto('/');
+  await page.getByRole('heading', { level: 1, name: /^Today/ }).waitFor();
+  await page.locator('.task').first().waitFor({ timeout: 180_000 });
+  report('first visit: the first fields', (performance.now() - first) / 1000, 's');
+  for (let held = 0; held < records; await page.waitForTimeout(200)) held = await heldRecords(page);
+  report('first visit: all of it fetched', (performance.now() - first) / 1000, 's');
+  await page.evaluate(() => navigator.serviceWorker.ready);
+  await page.waitForTimeout(1000);
+
+  const starts = await several(3, async () => {
+    const fresh = await context.newPage();
+    const start = performance.now();
+    await fresh.goto('/');
+    await fresh.getByRole('heading', { level: 1, name: /^Today/ }).waitFor();
+    await fresh.locator('.task').first().waitFor();
+    const took = performance.now() - start;
+    await fresh.close();
+    return took;
+  });
+  report('cold start to Today, median of 3', median(starts), 'ms', 2000);
+
+  const opens = await several(5, async () => {
+    await page.goto(`/plantings/${planting}`);
+    const link = page.getByRole('link', { name: 'Go on with the walk' });
+    await link.waitFor();
+    await page.waitForTimeout(500);
+    return timeInPage(page, () => link.click(), '[data-testid=stop-density]');
+  });
+  report('a walk opens, median of 5', median(opens), 'ms', 300);
+
+  await page.goto(`/walks/${walk}?stop=20`);
+  await page.getByTestId('stop-density').waitFor();
+  const session = await context.newCDPSession(page);
+  const taps = await tapTimes(page, session);
+  report(`tap to drawn, 4× slower CPU, 95th percentile of ${taps.length}`, at95(taps), 'ms', 50);
+
+  await session.send('HeapProfiler.collectGarbage');
+  const { metrics } = await session
+    .send('Performance.enable')
+    .then(() => session.send('Performance.getMetrics'));
+  const heap = metrics.find(({ name }) => name === 'JSHeapUsedSize')!.value / 1e6;
+  report('JavaScript heap of the tab', heap, 'MB');
+  report('memory of the tab’s own process', privateMegabytes(await pagePids(session)), 'MB', 250);
+  await browser.close();
+}
+
+/** Records in the device's own database. */
+const heldRecords = (page: Page) =>
+  page.evaluate(
+    () =>
+      new Promise<number>((resolve) => {
+        const opening = indexedDB.open('sendero');
+        opening.onsuccess = () => {
+          const counting = opening.result.transaction('records').objectStore('records').count();
+          counting.onsuccess = () => {
+            opening.result.close();
+            resolve(counting.result);
+          };
+        };
+      }),
+  );
+
+const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
+export const at95 = (values: number[]) =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length * 0.95)]!;
+async function several(times: number, measure: () => Promise<number>): Promise<number[]> {
+  const found = [];
+  for (let i = 0; i < times; i++) found.push(await measure());
+  return found;
+}
+
+/** From a click to something drawn, by the page's own clock. */
+async function timeInPage(page: Page, click: () => Promise<void>, selector: string) {
+  await page.evaluate((what) => {
+    const box = window as unknown as { opened: Promise<number> };
+    box.opened = new Promise((resolve) =>
+      addEventListener(
+        'pointerup',
+        () => {
+          const start = performance.now();
+          const timer = setInterval(() => {
+            if (!document.querySelector(what)) return;
+            clearInterval(timer);
+            resolve(performance.now() - start);
+          }, 4);
+        },
+        { once: true, capture: true },
+      ),
+    );
+  }, selector);
+  await click();
+  return page.evaluate(() => (window as unknown as { opened: Promise<number> }).opened);
+}
+
+/** Processes that draw pages. */
+async function pagePids(session: CDPSession): Promise<number[]> {
+  const { processInfo } = (await session.send('SystemInfo.getProcessInfo' as never).catch(() => ({
+    processInfo: [] as { type: string; id: number }[],
+  }))) as { processInfo: { type: string; id: number }[] };
+  const pids = processInfo.filter(({ type }) => type === 'renderer').map(({ id }) => id);
+  return pids.length > 0 ? pids : rendererPids();
+}
+function rendererPids(): number[] {
+  const { readdirSync } = process.getBuiltinModule('node:fs');
+  return readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .map(Number)
+    .filter((pid) => {
+      try {
+        return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('--type=renderer');
+      } catch {
+        return false;
+      }
+    });
+}

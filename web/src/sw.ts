@@ -1,0 +1,88 @@
+declare const self: ServiceWorkerGlobalScope & {
+  /** Every file of this build with its version, put in by the build. */
+  __WB_MANIFEST: { url: string; revision: string | null }[];
+};
+
+/**
+ * Keeps the app on the device. What a stand walk needs comes first; the rest follows one by one in the
+ * background. A piece that fails to download holds nothing up: it is fetched when it is asked for, or
+ * the next time round.
+ */
+const FILES = self.__WB_MANIFEST;
+const CACHE = 'sendero-app';
+/** What is not needed in the field: the distribution chart, planning at the desk, rare letters. */
+const LATER = /SpacingChart|Monitor|Targets|Adviser|KeyList|latin-ext/;
+const addressOf = (url: string) => new URL(url, self.location.origin).href;
+/** Files whose name says their content never change; the start page is kept under its build. */
+const keyOf = ({ url, revision }: { url: string; revision: string | null }) =>
+  revision === null || url.startsWith('assets/')
+    ? addressOf(url)
+    : `${addressOf(url)}?build=${revision}`;
+const START = FILES.find(({ url }) => url === 'index.html')!;
+
+async function keep(files: typeof FILES): Promise<void> {
+  const cache = await caches.open(CACHE);
+  for (const file of files) {
+    const key = keyOf(file);
+    if (await cache.match(key)) continue;
+    try {
+      const response = await fetch(addressOf(file.url), { cache: 'no-cache' });
+      if (response.ok) await cache.put(key, response);
+    } catch {
+      // No signal just now: see above.
+    }
+  }
+}
+
+self.addEventListener('install', (event) => {
+  const first = FILES.filter(({ url }) => !LATER.test(url));
+  event.waitUntil(
+    keep(first).then(async () => {
+      // Without its start page this build could not start offline: then the one before stays.
+      const cache = await caches.open(CACHE);
+      if (!(await cache.match(keyOf(START))))
+        throw new Error('the start page could not be fetched');
+    }),
+  );
+});
+
+self.addEventListener('activate', (event) => {
+  event.waitUntil(
+    (async () => {
+      const cache = await caches.open(CACHE);
+      const own = new Set(FILES.map(keyOf));
+      for (const { url } of await cache.keys()) if (!own.has(url)) await cache.delete(url);
+      // The app of before kept its files elsewhere.
+      for (const name of await caches.keys()) if (name !== CACHE) await caches.delete(name);
+    })(),
+  );
+});
+
+self.addEventListener('message', ({ data }: ExtendableMessageEvent) => {
+  if ((data as { type?: string } | null)?.type === 'SKIP_WAITING') void self.skipWaiting();
+  if ((data as { type?: string } | null)?.type === 'KEEP_THE_REST') void keep(FILES);
+});
+
+self.addEventListener('fetch', (event) => {
+  const { request } = event;
+  const url = new URL(request.url);
+  if (request.method !== 'GET' || url.origin !== self.location.origin) return;
+  if (url.pathname.startsWith('/api/')) return;
+  const file =
+    request.mode === 'navigate'
+      ? START
+      : FILES.find((one) => addressOf(one.url) === url.origin + url.pathname);
+  if (!file) return;
+  event.respondWith(
+    (async () => {
+      const cache = await caches.open(CACHE);
+      const kept = await cache.match(keyOf(file));
+      if (kept) return kept;
+      const response = await fetch(request);
+      if (response.ok) await cache.put(keyOf(file), response.clone());
+      return response;
+    })(),
+  );
+});
+
+export {};
