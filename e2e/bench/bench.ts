@@ -7,6 +7,7 @@ import { goodGround, goodUnit, simulateStand, simulateWeather } from '@sendero/c
 import { chromium, type Page } from '@playwright/test';
 import pg from 'pg';
 import { App, openPlanting } from '../app.ts';
+import { faultRun } from '../faults.ts';
 import { planterLog, rowsFound } from './plantingDay.ts';
 import { overLimit, report } from './report.ts';
 import { at95, season } from './season.ts';
@@ -183,6 +184,35 @@ async function screen(app: App) {
   await browser.close();
 }
 
+/** A thousand faults of one seed, in real browsers against the real server; every tap is looked for in the database. */
+async function faults(): Promise<void> {
+  const seed = Number(process.argv[3] ?? 20270527);
+  console.log(`\n1,000 faults, seed ${seed}`);
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  });
+  const run = await faultRun(browser, {
+    seed,
+    faults: 1000,
+    say: (line) => console.log(`  … ${line}`),
+  });
+  await browser.close();
+  for (const [fault, times] of Object.entries(run.happened))
+    console.log(`  ${fault.padEnd(30)} ${times}`);
+  const sum = (figures: number[]) => figures.reduce((a, b) => a + b);
+  console.log(`  tapped, by row:      ${run.tapped.join(' ')}`);
+  console.log(`  in the database:     ${run.inDatabase.join(' ')}`);
+  const apart = run.tapped.map((taps, row) => Math.abs(taps - run.inDatabase[row]!));
+  report(
+    `taps that are not in the database exactly once, of ${sum(run.tapped)}`,
+    sum(apart),
+    '',
+    0,
+  );
+  report('conflicts made of taps', run.conflicts, '', 0);
+}
+
 const only = process.argv[2];
 if (!only) core();
 if (!only) rowsFound();
@@ -196,5 +226,6 @@ for (const part of parts.filter(({ name }) => !only || name === only)) {
     await app.kill();
   }
 }
+if (!only || only === 'faults') await faults();
 console.log(overLimit() === 0 ? '\nAll within their limits.' : `\n${overLimit()} over the limit.`);
 process.exit(overLimit() === 0 ? 0 : 1);

@@ -208,6 +208,12 @@ export class Device {
 
   private lookUp: LookUp = (kind, id) => selectOne(this.store.getState(), kind, id);
 
+  /** What is shown of a record at this very moment, which may be later than what was drawn last; undefined when deleted. */
+  peek<K extends Kind>(kind: K, id: string): DataOf<K> | undefined {
+    const shown = this.lookUp(kind, id);
+    return shown?.deletedAt === null ? shown.data : undefined;
+  }
+
   /** Makes or changes a record. Nothing is changed when there are problems. */
   put<K extends Kind>(kind: K, data: DataOf<K>, id: string = newId(), how: How = {}): Edited {
     const shown = this.lookUp(kind, id) as Kept | undefined;

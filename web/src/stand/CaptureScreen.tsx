@@ -89,15 +89,20 @@ function StopCapture({
   const count = kept?.data ?? empty;
   const [problem, setProblem] = useState<string | null>(null);
 
-  const write = (next: Count, taps: boolean) => {
-    const id = kept?.id ?? observationIdAt(stop.id, 'count', byRow ? row : null);
+  const id = kept?.id ?? observationIdAt(stop.id, 'count', byRow ? row : null);
+  const write = (next: Count, taps: boolean, before = kept?.data ?? null) => {
     const written = device.put('observation', next, id, { taps });
     if (!written.ok) return setProblem(Object.values(written.problems)[0] ?? null);
     setProblem(null);
-    history.current.push({ id, row, before: kept?.data ?? null, after: next, taps });
+    history.current.push({ id, row, before, after: next, taps });
     setUndoable(history.current.length);
   };
-  const tap = (tally: Tally) => write({ ...count, [tally]: count[tally] + 1 }, true);
+  // Two taps may come before the first is drawn: each adds to what is kept, not to what was drawn.
+  const tap = (tally: Tally) => {
+    const before = device.peek('observation', id) as Count | undefined;
+    const now = before ?? empty;
+    write({ ...now, [tally]: now[tally] + 1 }, true, before ?? null);
+  };
   const undo = () => {
     const last = history.current.pop();
     setUndoable(history.current.length);

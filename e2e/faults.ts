@@ -1,0 +1,306 @@
+import { randomUUID } from 'node:crypto';
+import type { Count } from '@sendero/core';
+import { seededRandom } from '@sendero/core';
+import type { Browser, BrowserContext, Page, Route } from '@playwright/test';
+import pg from 'pg';
+import { App } from './app.ts';
+
+/** What can go wrong between a tap and the database. */
+export const FAULTS = [
+  'offline',
+  'online',
+  'server killed',
+  'database gone',
+  'tab closed in mid-tap',
+  'second tab',
+  'answer dropped after commit',
+  'sent twice',
+  'clock jump',
+  'reload',
+] as const;
+export type Fault = (typeof FAULTS)[number];
+
+/** Rows that are tapped on; each is one count that all devices share. */
+const ROWS = 6;
+
+interface Tab {
+  page: Page;
+  /** Taps made in it so far. */
+  taps: number;
+}
+interface FaultyDevice {
+  context: BrowserContext;
+  tabs: Tab[];
+  /** What the network does to the next answers of the server. */
+  drop: boolean;
+  twice: boolean;
+  offline: boolean;
+}
+
+/**
+ * Two devices with one or two tabs each tap on the same six counts while the faults of a seed happen.
+ * At the end everything is mended and what was shown as kept is compared with the database.
+ *
+ * @returns faults by kind, taps made, and the figures of each row: tapped and in the database
+ */
+export async function faultRun(
+  browser: Browser,
+  { seed, faults, say }: { seed: number; faults: number; say?(line: string): void },
+) {
+  const random = seededRandom(seed);
+  const app = await App.start({ demo: false });
+  const { walk, counts } = await countedWalk(app);
+  const happened = Object.fromEntries(FAULTS.map((fault) => [fault, 0])) as Record<Fault, number>;
+  const tapped = Array.from({ length: ROWS }, () => 0);
+  let down = false;
+
+  const openTab = async (device: FaultyDevice) => {
+    const page = await device.context.newPage();
+    await page.goto(`/walks/${walk}?stop=1`);
+    await page.locator('[data-tally=inStep]').waitFor();
+    device.tabs.push({ page, taps: 0 });
+  };
+  const newDevice = async (): Promise<FaultyDevice> => {
+    const context = await browser.newContext({ baseURL: app.url });
+    const device: FaultyDevice = { context, tabs: [], drop: false, twice: false, offline: false };
+    await context.route('**/api/v1/commits', (route) => meddle(device, route));
+    await openTab(device);
+    await device.tabs[0]!.page.evaluate(() => navigator.serviceWorker.ready);
+    return device;
+  };
+  /** Taps a row so many times, as a thumb does, and leaves the page no time to rest. */
+  const tap = async ({ page }: Tab, row: number, times: number) => {
+    const made = await page.evaluate(
+      ([which, n]) => {
+        document.querySelectorAll<HTMLButtonElement>('.row-tab')[which!]!.click();
+        return new Promise<number>((resolve) =>
+          setTimeout(() => {
+            for (let i = 0; i < n!; i++)
+              document.querySelector<HTMLButtonElement>('[data-tally=inStep]')!.click();
+            resolve(n!);
+          }, 0),
+        );
+      },
+      [row, times] as const,
+    );
+    tapped[row]! += made;
+  };
+  /** A tap counts once the page says that it is kept. */
+  const kept = ({ page }: Tab) =>
+    page
+      .getByRole('status')
+      .filter({ hasText: /^(Kept here|All sent|\d+ refused)/ })
+      .first()
+      .waitFor();
+
+  const devices = [await newDevice(), await newDevice()];
+  const act = async (fault: Fault) => {
+    const device = devices[random.below(devices.length)]!;
+    const tab = device.tabs[random.below(device.tabs.length)]!;
+    const row = random.below(ROWS);
+    await tap(tab, row, 1 + random.below(4));
+    switch (fault) {
+      case 'offline':
+      case 'online':
+        device.offline = fault === 'offline';
+        await device.context.setOffline(device.offline);
+        break;
+      case 'server killed':
+        if (down) await app.run();
+        else await app.kill();
+        down = !down;
+        break;
+      case 'database gone':
+        await databaseGone(app);
+        break;
+      case 'tab closed in mid-tap':
+        await kept(tab);
+        await tap(tab, random.below(ROWS), 1);
+        // What was not said to be kept may be lost, so it is waited for; what is sent meanwhile is cut off.
+        await kept(tab);
+        await tab.page.close({ runBeforeUnload: false });
+        device.tabs.splice(device.tabs.indexOf(tab), 1);
+        if (device.tabs.length === 0) await openTab(device);
+        break;
+      case 'second tab':
+        if (device.tabs.length < 2) await openTab(device);
+        break;
+      case 'answer dropped after commit':
+        device.drop = true;
+        break;
+      case 'sent twice':
+        device.twice = true;
+        break;
+      case 'clock jump':
+        await tab.page.evaluate(
+          (by) => {
+            const real = Date.now.bind(Date);
+            Date.now = () => real() + by;
+          },
+          (random.uniform() - 0.5) * 4e9,
+        );
+        break;
+      case 'reload':
+        await kept(tab);
+        await tab.page.reload();
+        await tab.page.locator('[data-tally=inStep]').waitFor();
+        break;
+    }
+    happened[fault] += 1;
+  };
+
+  for (let i = 0; i < faults; i++) {
+    const fault = FAULTS[random.below(FAULTS.length)]!;
+    // A server that is off comes back before long, so that the rest of the faults meet one.
+    if (down && random.below(4) === 0) {
+      await app.run();
+      down = false;
+    }
+    await act(fault);
+    if (say && (i + 1) % 100 === 0) say(`${i + 1} faults, ${tapped.reduce((a, b) => a + b)} taps`);
+  }
+
+  // All is well again: everything that was kept arrives.
+  if (down) await app.run();
+  for (const device of devices) {
+    device.drop = false;
+    device.twice = false;
+    await device.context.setOffline(false);
+    for (const tab of device.tabs) await kept(tab);
+  }
+  for (let round = 0; round < 2; round++)
+    for (const { tabs } of devices) {
+      const { page } = tabs[0]!;
+      await page.goto('/device');
+      await page.getByRole('button', { name: 'Send and fetch now' }).click();
+      await page
+        .getByText('Everything on this device is with the server.')
+        .waitFor({ timeout: 60_000 });
+    }
+  const stored = await app.sql<{ id: string; n: number }>(
+    `SELECT id, (payload ->> 'inStep')::int AS n FROM observations`,
+  );
+  const inDatabase = counts.map((id) => stored.find((one) => one.id === id)?.n ?? 0);
+  const conflicts = await app.sql(`SELECT id FROM conflicts`);
+  const shown: number[][] = [];
+  for (const { tabs } of devices) {
+    const { page } = tabs[0]!;
+    await page.goto(`/walks/${walk}?stop=1`);
+    await page.locator('.row-tab').first().waitFor();
+    shown.push(
+      await page
+        .locator('.row-tab span')
+        .allTextContents()
+        .then((texts) => texts.slice(0, ROWS).map(Number)),
+    );
+  }
+  for (const { context } of devices) await context.close();
+  await app.kill();
+  return { happened, tapped, inDatabase, shown, conflicts: conflicts.length };
+}
+
+/** The network's tricks on one batch of changes. */
+async function meddle(device: FaultyDevice, route: Route): Promise<void> {
+  const { drop, twice } = device;
+  device.drop = false;
+  device.twice = false;
+  try {
+    if (drop) {
+      await route.fetch();
+      return await route.abort('connectionreset');
+    }
+    if (twice) await route.fetch();
+    await route.continue();
+  } catch {
+    // The server was down, or the page is gone: as on any road.
+    await route.abort().catch(() => undefined);
+  }
+}
+
+/** PostgreSQL goes away under the server and comes back a moment later. */
+async function databaseGone(app: App): Promise<void> {
+  const name = new URL(app.connection).pathname.slice(1);
+  const admin = new pg.Client(app.connection.replace(/\/[^/]*$/, '/postgres'));
+  await admin.connect();
+  await admin.query(`ALTER DATABASE ${name} ALLOW_CONNECTIONS false`);
+  await admin.query(`SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = $1`, [
+    name,
+  ]);
+  await new Promise((resolve) => setTimeout(resolve, 300));
+  await admin.query(`ALTER DATABASE ${name} ALLOW_CONNECTIONS true`);
+  await admin.end();
+}
+
+/** A walk with one stop and a count of zero in each row. */
+async function countedWalk(app: App): Promise<{ walk: string; counts: string[] }> {
+  const opened = await fetch(`${app.url}/api/v1/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{}',
+  });
+  const cookie = opened.headers.getSetCookie()[0]!.split(';')[0]!;
+  const { season } = (await opened.json()) as { season: number };
+  const [grower, planter, field, planting, walk, stop] = Array.from({ length: 6 }, () =>
+    randomUUID(),
+  ) as [string, string, string, string, string, string];
+  const counts = Array.from({ length: ROWS }, () => randomUUID());
+  const put = (kind: string, id: string, data: object) => ({
+    op: 'put',
+    kind,
+    id,
+    baseRevision: 0,
+    version: 2,
+    data,
+  });
+  const rowWidthM = 0.762;
+  const changes = [
+    put('grower', grower, { name: 'Halloran Mesa Farm' }),
+    put('planter', planter, { name: 'Goose', type: 'planter', rows: ROWS, rowWidthM, cells: null }),
+    put('field', field, { growerId: grower, name: 'Long Forty', areaM2: null }),
+    put('planting', planting, {
+      fieldId: field,
+      planterId: planter,
+      season,
+      crop: 'corn',
+      variety: 'AB-104',
+      plantedOn: `${season}-04-28`,
+      rowWidthM,
+      seedsPerM2: 7.9,
+      depthTargetM: 0.05,
+      germination: 0.95,
+      fieldLoss: 0.05,
+    }),
+    put('walk', walk, {
+      plantingId: planting,
+      purpose: 'stand',
+      startedAt: `${season}-05-26T13:00:00.000Z`,
+      startedOn: `${season}-05-26`,
+      zoneOffsetMin: 0,
+      finishedAt: null,
+      method: 'everyRow',
+      lengthM: 500,
+      hoopDiameterM: null,
+    }),
+    put('stop', stop, { walkId: walk, ordinal: 1, travel: 'away', chosen: false }),
+    ...counts.map((id, i) =>
+      put('observation', id, {
+        stopId: stop,
+        type: 'count',
+        row: i + 1,
+        lengthM: 500,
+        rowWidthM,
+        inStep: 0,
+        oneBehind: 0,
+        twoBehind: 0,
+      } satisfies Count),
+    ),
+  ];
+  const response = await fetch(`${app.url}/api/v1/commits`, {
+    method: 'POST',
+    headers: { cookie, 'content-type': 'application/json' },
+    body: JSON.stringify({ commits: [{ id: randomUUID(), madeAt: '', changes }] }),
+  });
+  const { outcomes } = (await response.json()) as { outcomes: { outcome: string }[] };
+  if (outcomes[0]?.outcome !== 'applied') throw new Error(JSON.stringify(outcomes));
+  return { walk, counts };
+}

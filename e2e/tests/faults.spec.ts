@@ -1,0 +1,16 @@
+import { expect, test } from '@playwright/test';
+import { faultRun } from '../faults.ts';
+
+// Traces would cost more than the taps.
+test.use({ trace: 'off' });
+
+test('200 faults: every tap shown as kept is in the database exactly once', async ({ browser }) => {
+  test.setTimeout(300_000);
+  const seed = 7;
+  const run = await faultRun(browser, { seed, faults: 200 });
+  console.log(`seed ${seed}:`, JSON.stringify(run));
+  expect(Object.values(run.happened).every((times) => times > 0)).toBe(true);
+  expect(run.inDatabase).toEqual(run.tapped);
+  for (const shown of run.shown) expect(shown).toEqual(run.tapped);
+  expect(run.conflicts).toBe(0);
+});
