@@ -39,7 +39,7 @@ export class App {
     return this.child!.pid!;
   }
 
-  static async start({ demo }: { demo: boolean }): Promise<App> {
+  static async start({ demo, web }: { demo: boolean; web?: string }): Promise<App> {
     const given = process.env.DATABASE_URL;
     if (!given) throw new Error('DATABASE_URL is not set: run the tests with npm test');
     const app = new App();
@@ -51,11 +51,11 @@ export class App {
     app.databaseUrl = given.replace(/\/[^/]*$/, `/${name}`);
     app.port = await freePort();
     app.url = `http://127.0.0.1:${app.port}`;
-    await app.run(demo);
+    await app.run(demo, web);
     return app;
   }
 
-  async run(demo = false): Promise<void> {
+  async run(demo = false, web = process.env.SENDERO_WEB ?? 'web/dist'): Promise<void> {
     this.child = spawn(process.execPath, [...SERVER_FLAGS, 'server/src/main.ts'], {
       cwd: ROOT,
       stdio: ['ignore', 'ignore', 'inherit'],
@@ -65,7 +65,7 @@ export class App {
         DATABASE_URL: this.databaseUrl,
         PORT: String(this.port),
         SENDERO_DEMO: demo ? '1' : '0',
-        SENDERO_WEB: 'web/dist',
+        SENDERO_WEB: web,
       },
     });
     const { child } = this;

@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import type { Count } from '@sendero/core';
 import { seededRandom } from '@sendero/core';
-import type { Browser, BrowserContext, Page, Route } from '@playwright/test';
+import type { Browser, BrowserContext, Page } from '@playwright/test';
 import pg from 'pg';
 import { App } from './app.ts';
+import { openFaultyRoad, type FaultyRoad } from './faultyRoad.ts';
 
 /** What can go wrong between a tap and the database. */
 export const FAULTS = [
@@ -31,10 +32,7 @@ interface Tab {
 interface FaultyDevice {
   context: BrowserContext;
   tabs: Tab[];
-  /** What the network does to the next answers of the server. */
-  drop: boolean;
-  twice: boolean;
-  offline: boolean;
+  road: FaultyRoad;
 }
 
 /**
@@ -61,9 +59,9 @@ export async function faultRun(
     device.tabs.push({ page, taps: 0 });
   };
   const newDevice = async (): Promise<FaultyDevice> => {
-    const context = await browser.newContext({ baseURL: app.url });
-    const device: FaultyDevice = { context, tabs: [], drop: false, twice: false, offline: false };
-    await context.route('**/api/v1/commits', (route) => meddle(device, route));
+    const road = await openFaultyRoad(app.url);
+    const context = await browser.newContext({ baseURL: road.url });
+    const device: FaultyDevice = { context, tabs: [], road };
     await openTab(device);
     await device.tabs[0]!.page.evaluate(() => navigator.serviceWorker.ready);
     return device;
@@ -102,8 +100,7 @@ export async function faultRun(
     switch (fault) {
       case 'offline':
       case 'online':
-        device.offline = fault === 'offline';
-        await device.context.setOffline(device.offline);
+        await device.context.setOffline(fault === 'offline');
         break;
       case 'server killed':
         if (down) await app.run();
@@ -126,10 +123,10 @@ export async function faultRun(
         if (device.tabs.length < 2) await openTab(device);
         break;
       case 'answer dropped after commit':
-        device.drop = true;
+        device.road.next = 'lose the answer';
         break;
       case 'sent twice':
-        device.twice = true;
+        device.road.next = 'send it twice';
         break;
       case 'clock jump':
         await tab.page.evaluate(
@@ -163,8 +160,7 @@ export async function faultRun(
   // All is well again: everything that was kept arrives.
   if (down) await app.run();
   for (const device of devices) {
-    device.drop = false;
-    device.twice = false;
+    device.road.next = null;
     await device.context.setOffline(false);
     for (const tab of device.tabs) await kept(tab);
   }
@@ -194,27 +190,19 @@ export async function faultRun(
         .then((texts) => texts.slice(0, ROWS).map(Number)),
     );
   }
-  for (const { context } of devices) await context.close();
-  await app.kill();
-  return { happened, tapped, inDatabase, shown, conflicts: conflicts.length };
-}
-
-/** The network's tricks on one batch of changes. */
-async function meddle(device: FaultyDevice, route: Route): Promise<void> {
-  const { drop, twice } = device;
-  device.drop = false;
-  device.twice = false;
-  try {
-    if (drop) {
-      await route.fetch();
-      return await route.abort('connectionreset');
-    }
-    if (twice) await route.fetch();
-    await route.continue();
-  } catch {
-    // The server was down, or the page is gone: as on any road.
-    await route.abort().catch(() => undefined);
+  const met = devices.reduce(
+    (sum, { road }) => ({
+      lost: sum.lost + road.met.lost,
+      doubled: sum.doubled + road.met.doubled,
+    }),
+    { lost: 0, doubled: 0 },
+  );
+  for (const { context, road } of devices) {
+    await context.close();
+    road.close();
   }
+  await app.kill();
+  return { happened, met, tapped, inDatabase, shown, conflicts: conflicts.length };
 }
 
 /** PostgreSQL goes away under the server and comes back a moment later. */
@@ -232,7 +220,7 @@ async function databaseGone(app: App): Promise<void> {
 }
 
 /** A walk with one stop and a count of zero in each row. */
-async function countedWalk(app: App): Promise<{ walk: string; counts: string[] }> {
+export async function countedWalk(app: App): Promise<{ walk: string; counts: string[] }> {
   const opened = await fetch(`${app.url}/api/v1/session`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },

@@ -200,6 +200,7 @@ async function faults(): Promise<void> {
   await browser.close();
   for (const [fault, times] of Object.entries(run.happened))
     console.log(`  ${fault.padEnd(30)} ${times}`);
+  console.log(`  answers lost after commit ${run.met.lost}, batches sent twice ${run.met.doubled}`);
   const sum = (figures: number[]) => figures.reduce((a, b) => a + b);
   console.log(`  tapped, by row:      ${run.tapped.join(' ')}`);
   console.log(`  in the database:     ${run.inDatabase.join(' ')}`);

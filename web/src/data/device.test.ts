@@ -479,6 +479,21 @@ describe('what the server does not take', () => {
     expect(names(server)).toHaveLength(3);
   });
 
+  it('a server that fails over everything is unwell: nothing is blamed, all of it waits', async () => {
+    const server = fakeServer();
+    const { device, sync, kept } = await openTab(server);
+    await device.syncOnce();
+    for (let i = 0; i < 2; i++) device.put('grower', { name: `Grower ${i}` });
+    await kept();
+    server.network.answers = (path) => (path.endsWith('/commits') ? problem(500, 'Broken.') : null);
+    for (let i = 0; i < 12; i++) await device.syncOnce();
+    expect(sync()).toMatchObject({ contact: 'unwell', unsent: 2, refused: [] });
+    server.network.answers = null;
+    await device.syncOnce();
+    expect(sync()).toMatchObject({ contact: 'online', unsent: 0 });
+    expect(names(server)).toHaveLength(2);
+  });
+
   it('a walk noted by a dead clock can be dated now; its stop goes with it', async () => {
     const server = fakeServer();
     const { device, sync, kept } = await openTab(server);

@@ -320,8 +320,9 @@ export class Device {
       } catch (error) {
         problem = error instanceof Error ? error.message || error.name : String(error);
       }
-      this.store.dispatch(keepingEnded(problem));
+      // First the count: between the two nothing may look sent that is not.
       await this.view.countAfterEdit().catch(() => undefined);
+      this.store.dispatch(keepingEnded(problem));
       // What could not be kept is not shown as if it were; what another tab changed meanwhile is.
       if (different.length > 0) setTimeout(() => void this.view.refresh(different), 0);
       this.say({ keys });

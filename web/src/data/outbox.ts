@@ -152,11 +152,13 @@ const buildsOn = ({ touches, commit }: OutboxEntry, keys: ReadonlySet<string>) =
  * known only once the first is answered.
  *
  * @param most entries; @param bytes of JSON, at which the batch is full (one entry always fits)
+ * @param without an entry to be passed over this time, with what builds on it
  */
 export async function takeBatch(
   local: LocalDatabase,
   most: number,
   bytes = Infinity,
+  without?: OutboxEntry,
 ): Promise<OutboxEntry[]> {
   const transaction = local.transaction('outbox', 'readwrite', durable);
   const batch: OutboxEntry[] = [];
@@ -164,7 +166,8 @@ export async function takeBatch(
   const heldUp = new Set<string>();
   let size = 0;
   for (const entry of await transaction.store.getAll()) {
-    if (entry.refused || (heldUp.size > 0 && buildsOn(entry, heldUp))) {
+    const passedOver = entry.refused || entry.order === without?.order;
+    if (passedOver || (heldUp.size > 0 && buildsOn(entry, heldUp))) {
       entry.touches.forEach((key) => heldUp.add(key));
       continue;
     }

@@ -19,7 +19,7 @@ const PHOTO_PIECE_BYTES = 128 * 1024;
 const EVERY_MS = 20_000;
 const FIRST_WAIT_MS = 2_000;
 const LONGEST_WAIT_MS = 300_000;
-/** Times that one change alone may fail an otherwise healthy server before it is set aside. */
+/** Times that one change alone may fail the server before it is tried whether the others go. */
 const MOST_FAILURES = 3;
 
 export interface LoopParts {
@@ -67,6 +67,8 @@ export class SyncLoop {
   /** Halved when a batch is too big or wrong, until the culprit is alone; grows back with each success. */
   private most = MOST_ENTRIES;
   private failedAlone = 0;
+  /** A change the server failed over again and again: to blame if it takes the next one. */
+  private suspect: { entry: OutboxEntry; error: RoadProblem } | null = null;
 
   constructor(parts: LoopParts) {
     this.parts = parts;
@@ -138,14 +140,23 @@ export class SyncLoop {
     const { local, road, tell } = this.parts;
     await this.parts.settled();
     for (;;) {
-      const batch = await takeBatch(local(), this.most, MOST_BYTES);
-      if (batch.length === 0) return;
+      const { suspect } = this;
+      const batch = await takeBatch(local(), this.most, MOST_BYTES, suspect?.entry);
+      if (batch.length === 0) {
+        this.suspect = null;
+        if (suspect) throw suspect.error;
+        return;
+      }
       tell.sending(true);
       let outcomes: Outcome[];
       try {
         ({ outcomes } = await road.commits(batch.map(({ commit }) => commit)));
         this.most = Math.min(MOST_ENTRIES, this.most * 2);
         this.failedAlone = 0;
+        if (suspect) {
+          this.suspect = null;
+          await this.settle([suspect.entry], refusal(suspect.entry, suspect.error));
+        }
       } catch (error) {
         const verdict = this.afterRefusal(error, batch);
         if (verdict === 'split') continue;
@@ -179,16 +190,13 @@ export class SyncLoop {
       if (sick) throw error;
       return 'split';
     }
-    if (sick && (this.failedAlone += 1) < MOST_FAILURES) throw error;
-    this.failedAlone = 0;
-    const problems = error.problems ?? {
-      record: sick
-        ? 'The server failed over this change again and again. It is kept here: try again later.'
-        : trouble === 'tooBig'
-          ? 'This change is bigger than the server takes: make it smaller where it was entered, or split it.'
-          : error.message,
-    };
-    return batch.map(({ commit }) => ({ id: commit.id, outcome: 'refused', problems }));
+    if (!sick) return refusal(batch[0]!, error);
+    // Is it this change or the server? Only another one that goes through can tell.
+    const tried = this.suspect !== null;
+    this.suspect = null;
+    if (tried || (this.failedAlone += 1) < MOST_FAILURES) throw error;
+    this.suspect = { entry: batch[0]!, error };
+    return 'split';
   }
 
   /** Photos go one at a time, in pieces, behind whatever waits of the records. */
@@ -241,6 +249,17 @@ export class SyncLoop {
       if (!page.more) return;
     }
   }
+}
+
+/** What is said of a change that is set aside. */
+function refusal({ commit }: OutboxEntry, error: RoadProblem): Outcome[] {
+  const said = {
+    unwell: 'The server failed over this change again and again. It is kept here: try again later.',
+    tooBig:
+      'This change is bigger than the server takes: make it smaller where it was entered, or split it.',
+  };
+  const record = said[error.trouble as keyof typeof said] ?? error.message;
+  return [{ id: commit.id, outcome: 'refused', problems: error.problems ?? { record } }];
 }
 
 /** How the device stands with the server after something went wrong. */

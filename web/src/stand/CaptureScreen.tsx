@@ -1,7 +1,7 @@
 import { countedLength, rowsAsSeen, summariseStand, type Count } from '@sendero/core';
-import { useHotkeys } from '@mantine/hooks';
+import { useDebouncedValue, useHotkeys } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
-import { lazy, Suspense, useDeferredValue, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { observationIdAt } from '../data/outbox.ts';
 import { useDevice } from '../data/hooks.ts';
@@ -57,8 +57,8 @@ function StopCapture({
   const navigate = useNavigate();
   const units = useUnits();
   const { walk, planting, planter } = stand;
-  // The tapped key is drawn first; the walk's drawing follows when there is time.
-  const settled = useDeferredValue(stand);
+  // The tapped key is drawn at once; the walk's drawing follows in the first pause of the thumb.
+  const [settled] = useDebouncedValue(stand, 250);
   const byRow = walk.data.method === 'everyRow' && planter !== null;
   const oneOfRows = walk.data.method === 'oneRow' && planter !== null;
   const order: (number | null)[] =
@@ -299,7 +299,7 @@ function StopCapture({
               </div>
             </div>
           </div>
-          <WalkSoFar stand={settled} />
+          <SettledWalk stand={settled} />
           <label className="row small" style={{ minHeight: 48, flexWrap: 'nowrap' }}>
             <input
               type="checkbox"
@@ -321,5 +321,8 @@ function StopCapture({
     </div>
   );
 }
+
+/** Drawn again only when the walk has settled. */
+const SettledWalk = memo(WalkSoFar);
 
 const later = (a: string, b: string) => (a > b ? a : b);

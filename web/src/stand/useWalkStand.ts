@@ -71,17 +71,10 @@ export function useWalkStand(walkId: string | undefined): WalkStand | null | und
       .map(({ id, data }, i) => stopWith(id, data, observations[i] ?? []))
       .sort((a, b) => a.data.ordinal - b.data.ordinal);
     const weights = weightsOfWorkspace ?? DEFAULT_WEIGHTS;
-    const usable = walkStops.filter(({ data, counts }) => !data.chosen && counts.length > 0);
-    const summary =
-      usable.length > 0
-        ? summariseStand(
-            usable.map(({ id, counts }) => ({ id, counts: counts.map(({ data }) => data) })),
-            { weights },
-          )
-        : null;
-    const rowCounts = usable.flatMap(({ counts }) =>
-      counts.flatMap(({ data }) => (data.row === null ? [] : [{ ...data, row: data.row }])),
-    );
+    // Computed when first asked for: a key that is tapped is drawn without it.
+    let computed: Pick<WalkStand, 'summary' | 'rows'> | null = null;
+    const { method } = walk.data;
+    const overall = () => (computed ??= summariseWalk(walkStops, method, weights));
     const { rowWidthM, seedsPerM2, germination, fieldLoss, crop } = planting.data;
     return {
       walk: { id: walk.id, data: walk.data },
@@ -89,8 +82,12 @@ export function useWalkStand(walkId: string | undefined): WalkStand | null | und
       field: field.data,
       planter: planter?.data ?? null,
       stops: walkStops,
-      summary,
-      rows: walk.data.method === 'everyRow' ? standByRow(rowCounts) : [],
+      get summary() {
+        return overall().summary;
+      },
+      get rows() {
+        return overall().rows;
+      },
       weights,
       ownWeights: weightsOfWorkspace !== null,
       targetPerM2: seedsPerM2,
@@ -99,6 +96,25 @@ export function useWalkStand(walkId: string | undefined): WalkStand | null | und
       denseStand: CROP_FACTS[crop].denseStand,
     };
   }, [read, walk, planting, field, planter, stops, observations, weightsOfWorkspace]);
+}
+
+function summariseWalk(
+  stops: readonly WalkStop[],
+  method: StandWalk['method'],
+  weights: LatenessWeights,
+): Pick<WalkStand, 'summary' | 'rows'> {
+  const usable = stops.filter(({ data, counts }) => !data.chosen && counts.length > 0);
+  const summary =
+    usable.length > 0
+      ? summariseStand(
+          usable.map(({ id, counts }) => ({ id, counts: counts.map(({ data }) => data) })),
+          { weights },
+        )
+      : null;
+  const rowCounts = usable.flatMap(({ counts }) =>
+    counts.flatMap(({ data }) => (data.row === null ? [] : [{ ...data, row: data.row }])),
+  );
+  return { summary, rows: method === 'everyRow' ? standByRow(rowCounts) : [] };
 }
 
 function stopWith(id: string, data: Stop, own: Kept<'observation'>[]): WalkStop {
