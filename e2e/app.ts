@@ -152,3 +152,43 @@ export async function openPlanting(page: Page, field: string): Promise<void> {
 
 export const tally = (page: Page, which: 'inStep' | 'oneBehind' | 'twoBehind') =>
   page.locator(`[data-tally=${which}]`);
+
+/** A record made without a device. */
+export type MadeRecord = [kind: string, id: string, data: object];
+
+/** A person at the server's door, without a device. */
+export async function signedIn(app: App) {
+  const opened = await fetch(`${app.url}/api/v1/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: '{}',
+  });
+  const cookie = opened.headers.getSetCookie()[0]!.split(';')[0]!;
+  const { season } = (await opened.json()) as { season: number };
+  const change = ([kind, id, data]: MadeRecord) => ({
+    op: 'put',
+    kind,
+    id,
+    baseRevision: 0,
+    version: 2,
+    data,
+  });
+  /** Makes the records of each commit. */
+  const send = async (commits: MadeRecord[][]) => {
+    const response = await fetch(`${app.url}/api/v1/commits`, {
+      method: 'POST',
+      headers: { cookie, 'content-type': 'application/json' },
+      body: JSON.stringify({
+        commits: commits.map((records) => ({
+          id: randomUUID(),
+          madeAt: new Date().toISOString(),
+          changes: records.map(change),
+        })),
+      }),
+    });
+    const { outcomes } = (await response.json()) as { outcomes: { outcome: string }[] };
+    const bad = outcomes.find(({ outcome }) => outcome !== 'applied');
+    if (bad) throw new Error(JSON.stringify(bad).slice(0, 400));
+  };
+  return { season, cookie, send, put: (records: MadeRecord[]) => send([records]) };
+}

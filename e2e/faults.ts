@@ -3,7 +3,7 @@ import type { Count } from '@sendero/core';
 import { seededRandom } from '@sendero/core';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import pg from 'pg';
-import { App } from './app.ts';
+import { App, signedIn, type MadeRecord } from './app.ts';
 import { openFaultyRoad, type FaultyRoad } from './faultyRoad.ts';
 
 /** What can go wrong between a tap and the database. */
@@ -221,57 +221,53 @@ async function databaseGone(app: App): Promise<void> {
 
 /** A walk with one stop and a count of zero in each row. */
 export async function countedWalk(app: App): Promise<{ walk: string; counts: string[] }> {
-  const opened = await fetch(`${app.url}/api/v1/session`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: '{}',
-  });
-  const cookie = opened.headers.getSetCookie()[0]!.split(';')[0]!;
-  const { season } = (await opened.json()) as { season: number };
+  const { season, put } = await signedIn(app);
   const [grower, planter, field, planting, walk, stop] = Array.from({ length: 6 }, () =>
     randomUUID(),
   ) as [string, string, string, string, string, string];
   const counts = Array.from({ length: ROWS }, () => randomUUID());
-  const put = (kind: string, id: string, data: object) => ({
-    op: 'put',
-    kind,
-    id,
-    baseRevision: 0,
-    version: 2,
-    data,
-  });
   const rowWidthM = 0.762;
-  const changes = [
-    put('grower', grower, { name: 'Halloran Mesa Farm' }),
-    put('planter', planter, { name: 'Goose', type: 'planter', rows: ROWS, rowWidthM, cells: null }),
-    put('field', field, { growerId: grower, name: 'Long Forty', areaM2: null }),
-    put('planting', planting, {
-      fieldId: field,
-      planterId: planter,
-      season,
-      crop: 'corn',
-      variety: 'AB-104',
-      plantedOn: `${season}-04-28`,
-      rowWidthM,
-      seedsPerM2: 7.9,
-      depthTargetM: 0.05,
-      germination: 0.95,
-      fieldLoss: 0.05,
-    }),
-    put('walk', walk, {
-      plantingId: planting,
-      purpose: 'stand',
-      startedAt: `${season}-05-26T13:00:00.000Z`,
-      startedOn: `${season}-05-26`,
-      zoneOffsetMin: 0,
-      finishedAt: null,
-      method: 'everyRow',
-      lengthM: 500,
-      hoopDiameterM: null,
-    }),
-    put('stop', stop, { walkId: walk, ordinal: 1, travel: 'away', chosen: false }),
-    ...counts.map((id, i) =>
-      put('observation', id, {
+  await put([
+    ['grower', grower, { name: 'Halloran Mesa Farm' }],
+    ['planter', planter, { name: 'Goose', type: 'planter', rows: ROWS, rowWidthM, cells: null }],
+    ['field', field, { growerId: grower, name: 'Long Forty', areaM2: null }],
+    [
+      'planting',
+      planting,
+      {
+        fieldId: field,
+        planterId: planter,
+        season,
+        crop: 'corn',
+        variety: 'AB-104',
+        plantedOn: `${season}-04-28`,
+        rowWidthM,
+        seedsPerM2: 7.9,
+        depthTargetM: 0.05,
+        germination: 0.95,
+        fieldLoss: 0.05,
+      },
+    ],
+    [
+      'walk',
+      walk,
+      {
+        plantingId: planting,
+        purpose: 'stand',
+        startedAt: `${season}-05-26T13:00:00.000Z`,
+        startedOn: `${season}-05-26`,
+        zoneOffsetMin: 0,
+        finishedAt: null,
+        method: 'everyRow',
+        lengthM: 500,
+        hoopDiameterM: null,
+      },
+    ],
+    ['stop', stop, { walkId: walk, ordinal: 1, travel: 'away', chosen: false }],
+    ...counts.map((id, i): MadeRecord => [
+      'observation',
+      id,
+      {
         stopId: stop,
         type: 'count',
         row: i + 1,
@@ -280,15 +276,8 @@ export async function countedWalk(app: App): Promise<{ walk: string; counts: str
         inStep: 0,
         oneBehind: 0,
         twoBehind: 0,
-      } satisfies Count),
-    ),
-  ];
-  const response = await fetch(`${app.url}/api/v1/commits`, {
-    method: 'POST',
-    headers: { cookie, 'content-type': 'application/json' },
-    body: JSON.stringify({ commits: [{ id: randomUUID(), madeAt: '', changes }] }),
-  });
-  const { outcomes } = (await response.json()) as { outcomes: { outcome: string }[] };
-  if (outcomes[0]?.outcome !== 'applied') throw new Error(JSON.stringify(outcomes));
+      } satisfies Count,
+    ]),
+  ]);
   return { walk, counts };
 }

@@ -14,6 +14,8 @@ export interface FaultyRoad {
   next: 'lose the answer' | 'send it twice' | null;
   /** Every batch is answered so, until it is null again. */
   answers: number | null;
+  /** Files of the app whose download breaks off. */
+  missing: RegExp | null;
   /** Batches that met each trick. */
   met: { lost: number; doubled: number };
   close(): void;
@@ -38,6 +40,7 @@ export async function openFaultyRoad(target: string): Promise<FaultyRoad> {
   };
   const pass = async (to: IncomingMessage, response: ServerResponse) => {
     const body = await whole(to);
+    if (road.missing?.test(to.url!)) return void response.destroy();
     const batch = to.url!.endsWith('/commits');
     const trick = batch ? road.next : null;
     if (batch) road.next = null;
@@ -67,6 +70,7 @@ export async function openFaultyRoad(target: string): Promise<FaultyRoad> {
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
     next: null,
     answers: null,
+    missing: null,
     met: { lost: 0, doubled: 0 },
     close() {
       server.close();

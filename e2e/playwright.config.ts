@@ -5,7 +5,7 @@ export default defineConfig({
   timeout: 90_000,
   expect: { timeout: 15_000 },
   fullyParallel: false,
-  workers: 1,
+  workers: 2,
   reporter: [['list'], ['json', { outputFile: 'test-results/results.json' }]],
   outputDir: 'test-results/files',
   use: {

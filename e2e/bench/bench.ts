@@ -6,7 +6,7 @@ import { analyseSpacing, summariseStand } from '@sendero/core';
 import { goodGround, goodUnit, simulateStand, simulateWeather } from '@sendero/core/simulation';
 import { chromium, type Page } from '@playwright/test';
 import pg from 'pg';
-import { App, openPlanting } from '../app.ts';
+import { App, openPlanting, signedIn } from '../app.ts';
 import { faultRun } from '../faults.ts';
 import { planterLog, rowsFound } from './plantingDay.ts';
 import { overLimit, report } from './report.ts';
@@ -37,6 +37,12 @@ function captureScripts(): string[] {
   follow('index.html');
   follow('src/stand/CaptureScreen.tsx');
   return [...needed].map((key) => manifest[key]!.file);
+}
+
+/** Every file the service worker keeps on the device. */
+function filesKept(): string[] {
+  const worker = readFileSync(new URL('sw.js', DIST), 'utf8');
+  return [...worker.matchAll(/["']?url["']?:\s*["'`]([^"'`]+)/g)].map(([, url]) => url!);
 }
 
 function core() {
@@ -85,15 +91,7 @@ function core() {
 
 async function sending(app: App) {
   console.log('\nSending 5,000 observations');
-  const opened = await fetch(`${app.url}/api/v1/session`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: '{}',
-  });
-  const headers = {
-    'content-type': 'application/json',
-    cookie: opened.headers.getSetCookie()[0]!.split(';')[0]!,
-  };
+  const { send } = await signedIn(app);
   const [stop] = await app.sql<{ id: string; workspace_id: string }>(
     'SELECT id, workspace_id FROM stops LIMIT 1',
   );
@@ -109,17 +107,7 @@ async function sending(app: App) {
   };
   const start = performance.now();
   for (let batch = 0; batch < 10; batch++) {
-    const commits = Array.from({ length: 500 }, () => ({
-      id: randomUUID(),
-      madeAt: new Date().toISOString(),
-      changes: [{ op: 'put', kind: 'observation', id: randomUUID(), baseRevision: 0, data }],
-    }));
-    const response = await fetch(`${app.url}/api/v1/commits`, {
-      method: 'POST',
-      headers,
-      body: JSON.stringify({ commits }),
-    });
-    if (!response.ok) throw new Error(`answered ${response.status}`);
+    await send(Array.from({ length: 500 }, () => [['observation', randomUUID(), data]]));
   }
   const sent = performance.now() - start;
   const client = new pg.Client(app.connection);
@@ -144,6 +132,11 @@ async function screen(app: App) {
     0,
   );
   report('JavaScript it needs, gzipped', bytes / 1000, 'kB', 230);
+  const everything = filesKept().reduce(
+    (sum, file) => sum + gzipSync(readFileSync(new URL(file, DIST))).length,
+    0,
+  );
+  report('all that is kept on the device, gzipped', everything / 1e6, 'MB', 1.5);
   const browser = await chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox'],

@@ -7,6 +7,7 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs';
+import { open } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
@@ -16,10 +17,14 @@ import { demoScenario, DEMO_PLANTINGS, simulatePlanterLog } from '@sendero/core/
 import { LOG_HEADERS, logText } from '@sendero/stand-ins';
 import pg from 'pg';
 import { from as copyFrom, to as copyTo } from 'pg-copy-streams';
-import type { App } from '../app.ts';
+import { signedIn, type App } from '../app.ts';
 import { report } from './report.ts';
 
 const INCH = 0.0254;
+const RECORDS = 1_000_000;
+/** As the app cuts a log. */
+const PIECE_BYTES = 1_000_000;
+const AT_ONCE = 6;
 
 /** 300 planters of 12 rows, 5 seeds a row, SD within rows 0.25 in: rows off are found, rows on target let be. */
 export function rowsFound(): void {
@@ -65,51 +70,58 @@ const peakMegabytes = (pid: number) =>
 
 const forgetPeak = (pid: number) => writeFileSync(`/proc/${pid}/clear_refs`, '5');
 
-/** A log of a million records through the app, against PostgreSQL's own COPY of the same rows. */
+/** Sends a log as the app does: one piece after the other. */
+async function sendLog(
+  app: App,
+  { cookie, planting, file, name }: Record<'cookie' | 'planting' | 'file' | 'name', string>,
+): Promise<string> {
+  const id = randomUUID();
+  const bytes = statSync(file).size;
+  const handle = await open(file);
+  const piece = Buffer.alloc(PIECE_BYTES);
+  for (let from = 0; ;) {
+    const { bytesRead } = await handle.read(piece, 0, PIECE_BYTES, from);
+    const query = new URLSearchParams({
+      plantingId: planting,
+      name,
+      format: 'csv',
+      mapping: JSON.stringify(guessLogMapping(LOG_HEADERS, ['2027-04-28T08:00:00Z', '1'])),
+      from: String(from),
+      bytes: String(bytes),
+    });
+    const response = await fetch(`${app.url}/api/v1/planter-logs/${id}?${query}`, {
+      method: 'PUT',
+      headers: { cookie, 'content-type': 'application/octet-stream' },
+      body: piece.subarray(0, bytesRead),
+    });
+    const state = (await response.json()) as { status: string; records: number; bytesRead: number };
+    from = state.bytesRead;
+    if (state.status === 'reading') continue;
+    await handle.close();
+    if (state.status === 'done' && state.records === RECORDS) return id;
+    throw new Error(`import ended with ${JSON.stringify(state).slice(0, 300)}`);
+  }
+}
+
+/** A log of a million records through the app, against PostgreSQL's own COPY of the same rows; then six at once beside commits. */
 export async function planterLog(app: App): Promise<void> {
   console.log('\nA planter log of 1,000,000 records');
   const file = join(tmpdir(), `sendero-bench-${process.pid}.csv`);
   const rowsFile = `${file}.rows`;
   const scenario = demoScenario(DEMO_PLANTINGS[0]!);
   const records = simulatePlanterLog({ scenario, seed: 1, startAt: '2027-04-28T08:00:00.000Z' });
-  await pipeline(Readable.from(logText(records, 1_000_000, 'csv')), createWriteStream(file));
+  await pipeline(Readable.from(logText(records, RECORDS, 'csv')), createWriteStream(file));
   // A server that has been started, not one that has just made the demo season.
   await app.kill();
   await app.run();
-  const opened = await fetch(`${app.url}/api/v1/session`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: '{}',
-  });
-  const cookie = opened.headers.getSetCookie()[0]!.split(';')[0]!;
-  const [planting] = await app.sql<{ id: string }>('SELECT id FROM plantings LIMIT 1');
-  const id = randomUUID();
-  const query = new URLSearchParams({
-    id,
-    name: 'bench.csv',
-    format: 'csv',
-    mapping: JSON.stringify(guessLogMapping(LOG_HEADERS, ['2027-04-28T08:00:00Z', '1'])),
-  });
+  const { cookie, put } = await signedIn(app);
+  const [row] = await app.sql<{ id: string }>('SELECT id FROM plantings LIMIT 1');
+  const planting = row!.id;
   forgetPeak(app.pid);
   const before = peakMegabytes(app.pid);
   const start = performance.now();
-  const response = await fetch(
-    `${app.url}/api/v1/plantings/${planting!.id}/planter-logs?${query}`,
-    {
-      method: 'POST',
-      headers: {
-        cookie,
-        'content-type': 'application/octet-stream',
-        'content-length': String(statSync(file).size),
-      },
-      body: Readable.toWeb(createReadStream(file)) as ReadableStream,
-      duplex: 'half',
-    } as RequestInit,
-  );
-  const state = (await response.json()) as { status: string; records: number };
+  const id = await sendLog(app, { cookie, planting, file, name: 'bench.csv' });
   const imported = performance.now() - start;
-  if (state.status !== 'done' || state.records !== 1_000_000)
-    throw new Error(`import ended with ${JSON.stringify(state).slice(0, 300)}`);
   report('server memory at its peak', peakMegabytes(app.pid), 'MB', 300);
   report('of it before the import', before, 'MB');
 
@@ -129,7 +141,28 @@ export async function planterLog(app: App): Promise<void> {
   );
   const copied = performance.now() - plain;
   await client.end();
-  [file, rowsFile].forEach((path) => rmSync(path));
   report('through the app', imported / 1000, 's');
   report('against COPY of the same rows', imported / copied, '×', 3);
+
+  console.log(`\n${AT_ONCE} planter logs of 1,000,000 records at once, and commits meanwhile`);
+  forgetPeak(app.pid);
+  let reading = true;
+  const logs = Promise.all(
+    Array.from({ length: AT_ONCE }, (_, i) =>
+      sendLog(app, { cookie, planting, file, name: `bench ${i}.csv` }),
+    ),
+  ).finally(() => (reading = false));
+  const waits: number[] = [];
+  const six = performance.now();
+  while (reading) {
+    const asked = performance.now();
+    await put([['grower', randomUUID(), { name: `Grower ${waits.length}` }]]);
+    waits.push(performance.now() - asked);
+    await new Promise((resolve) => setTimeout(resolve, 200));
+  }
+  await logs;
+  report('all of them', (performance.now() - six) / 1000, 's');
+  report(`slowest of ${waits.length} commits`, Math.max(...waits), 'ms', 2000);
+  report('server memory at its peak', peakMegabytes(app.pid), 'MB', 600);
+  [file, rowsFile].forEach((path) => rmSync(path));
 }

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '@sendero/core';
 import { chromium, type CDPSession, type Page } from '@playwright/test';
-import type { App } from '../app.ts';
+import { signedIn, type App, type MadeRecord } from '../app.ts';
 import { report } from './report.ts';
 import { tapTimes } from './taps.ts';
 
@@ -12,15 +12,7 @@ const STOPS = 38;
 const ROWS = 12;
 const SEASON = new Date().getFullYear();
 
-type Change = { op: 'put'; kind: string; id: string; baseRevision: 0; version: 2; data: object };
-const put = (kind: string, data: object, id: string = randomUUID()): Change => ({
-  op: 'put',
-  kind,
-  id,
-  baseRevision: 0,
-  version: 2,
-  data,
-});
+const put = (kind: string, data: object, id: string = randomUUID()): MadeRecord => [kind, id, data];
 
 /** One field of a big season: planted, walked at every row of 38 stops; of some the walk is still open. */
 function walkedField(growerId: string, planterId: string, i: number) {
@@ -86,31 +78,7 @@ function walkedField(growerId: string, planterId: string, i: number) {
 
 /** Puts a season of 200 fields and 100,000 records on a server. Gives an open walk of it. */
 async function fillSeason(app: App): Promise<{ planting: string; walk: string; records: number }> {
-  const opened = await fetch(`${app.url}/api/v1/session`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: '{}',
-  });
-  const headers = {
-    'content-type': 'application/json',
-    cookie: opened.headers.getSetCookie()[0]!.split(';')[0]!,
-  };
-  const send = async (commits: Change[][]) => {
-    const response = await fetch(`${app.url}/api/v1/commits`, {
-      method: 'POST',
-      headers,
-      body: JSON.stringify({
-        commits: commits.map((changes) => ({
-          id: randomUUID(),
-          madeAt: new Date().toISOString(),
-          changes,
-        })),
-      }),
-    });
-    const { outcomes } = (await response.json()) as { outcomes: { outcome: string }[] };
-    const bad = outcomes.find(({ outcome }) => outcome !== 'applied');
-    if (bad) throw new Error(JSON.stringify(bad).slice(0, 400));
-  };
+  const { send } = await signedIn(app);
   const [grower, planter] = [randomUUID(), randomUUID()];
   await send([
     [

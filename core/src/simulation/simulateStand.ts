@@ -1,3 +1,4 @@
+import { max } from 'd3-array';
 import { requirePositive, requireShare, requireSome, requireWhole } from '../arguments/index.ts';
 import { CROP_FACTS } from '../crops/index.ts';
 import { heatUnits } from '../season/index.ts';
@@ -81,9 +82,8 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
   const slotsPerRow = Math.floor(passLengthM / spacingM);
   const rows = passes * planter.units.length;
   const capacity =
-    Math.ceil(
-      rows * slotsPerRow * (1.02 + Math.max(...planter.units.map((unit) => unit.doubleRate)) * 1.5),
-    ) + 1000;
+    Math.ceil(rows * slotsPerRow * (1.02 + max(planter.units, (unit) => unit.doubleRate)! * 1.5)) +
+    1000;
   const stand: SimulatedStand = {
     scenario,
     spacingM,

@@ -1,3 +1,4 @@
+import { max } from 'd3-array';
 import { requireFinite, requireSome } from '../arguments/index.ts';
 import { mean } from './moments.ts';
 import { squaresWithin } from './pooledSpread.ts';
@@ -45,7 +46,10 @@ export function remlOneWay(groups: readonly (readonly number[])[]): RemlOneWay {
     const withinSd = total > groups.length ? Math.sqrt(within / (total - groups.length)) : null;
     return { mean: plain.centre, withinSd, betweenSd: null, blups: means };
   }
-  const scale = Math.max(...means.map((value) => Math.abs(value - plain.centre)), 1e-300);
+  const scale = Math.max(
+    max(means, (value) => Math.abs(value - plain.centre))!,
+    1e-300,
+  );
   if (within <= 1e-24 * scale * scale) {
     const centre = mean(means)!;
     const between = means.reduce((s, value) => s + (value - centre) ** 2, 0);

@@ -33,7 +33,7 @@ const NONE: never[] = [];
 export const selectAll = <K extends Kind>(state: RootState, kind: K) =>
   listOf(kind)(state) as Kept<K>[];
 export const selectOne = <K extends Kind>(
-  state: RootState,
+  state: Pick<RootState, 'records'>,
   kind: K,
   id: string | null | undefined,
 ) => (id ? state.records[kind].byId.get(id) : undefined) as Kept<K> | undefined;

@@ -1,3 +1,4 @@
+import { max } from 'd3-array';
 import { crownDepth, isOff, type Crop, type DepthVerdict } from '@sendero/core';
 import { useDrawingWidth } from '../app/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
@@ -34,7 +35,7 @@ export function SoilProfile({
   const column = Math.max(22, (room - left - 4) / Math.max(1, rows.length));
   const width = left + column * rows.length + 4;
   const depths = rows.flatMap(({ seeds }) => seeds.flatMap(({ depthM }) => depthM ?? []));
-  const deepest = Math.max(targetM + 3 * toleranceM, dryLayerM ?? 0, ...depths) + 0.008;
+  const deepest = Math.max(targetM + 3 * toleranceM, dryLayerM ?? 0, max(depths) ?? 0) + 0.008;
   const bottom = height - (rows.some(({ below }) => below) ? 44 : 26);
   const y = (depthM: number) => SURFACE + (depthM / deepest) * (bottom - SURFACE);
   const step = units.system === 'us' ? 0.0254 : 0.02;

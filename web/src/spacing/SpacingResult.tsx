@@ -1,3 +1,4 @@
+import { max } from 'd3-array';
 import { analyseSpacing, costOfSpacing, perfectMeterSd, type SpacingAnalysis } from '@sendero/core';
 import { lazy, Suspense, useState } from 'react';
 import { SegmentedControl } from '@mantine/core';
@@ -38,7 +39,7 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
         { referenceM },
       ),
     }));
-  const longest = Math.max(...runs.map(({ positionsM }) => positionsM.at(-1)!)) + stand.spacingM;
+  const longest = max(runs, ({ positionsM }) => positionsM.at(-1))! + stand.spacingM;
   return (
     <div className="stack">
       <Sentences stand={stand} found={found} />

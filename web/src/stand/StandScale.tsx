@@ -1,3 +1,4 @@
+import { extent } from 'd3-array';
 import { useDrawingWidth } from '../app/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
@@ -35,13 +36,15 @@ export function StandScale({
     expectedPerM2,
     ...(intervalPerM2 ?? []),
   ];
-  const low = Math.max(0, Math.min(...all) - targetPerM2 * 0.08);
-  const high = Math.max(...all) + targetPerM2 * 0.08;
+  const [least, most] = extent(all) as [number, number];
+  const low = Math.max(0, least - targetPerM2 * 0.08);
+  const high = most + targetPerM2 * 0.08;
   const x = (perM2: number) => PAD + ((perM2 - low) / (high - low)) * (width - PAD - RIGHT);
   const axis = height - 30;
   const lanes = dodge(stops.map(({ perM2 }) => x(perM2)));
   const dotY = (i: number) => axis - 15 - lanes[i]! * 17;
-  const words = `${stops.length} stops from ${units.number(Math.min(...stops.map(({ perM2 }) => perM2), Infinity), kind)} to ${units.show(Math.max(...stops.map(({ perM2 }) => perM2), 0), kind)}. Expected live stand ${units.show(expectedPerM2, kind)}, planted ${units.show(targetPerM2, kind)}.`;
+  const [thinnest, thickest] = extent(stops, ({ perM2 }) => perM2);
+  const words = `${stops.length} stops from ${units.number(thinnest ?? 0, kind)} to ${units.show(thickest ?? 0, kind)}. Expected live stand ${units.show(expectedPerM2, kind)}, planted ${units.show(targetPerM2, kind)}.`;
   const near = Math.abs(x(targetPerM2) - x(expectedPerM2)) < 150;
   return (
     <div ref={ref}>

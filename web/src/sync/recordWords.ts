@@ -1,7 +1,6 @@
 import type { Kind, Observation } from '@sendero/core';
-import { useStore } from 'react-redux';
 import { selectOne } from '../data/hooks.ts';
-import type { RootState } from '../data/store.ts';
+import { useAppSelector } from '../data/store.ts';
 
 const OBSERVATION_WORDS: Record<Observation['type'], string> = {
   count: '',
@@ -13,11 +12,11 @@ const OBSERVATION_WORDS: Record<Observation['type'], string> = {
   photo: 'photo',
 };
 
-/** Names a record as a person knows it: “Long Forty, stop 3, row 4”. */
+/** Names a record as a person knows it: “Long Forty, stop 3, row 4”; anew when more of what it belongs to is read. */
 export function useRecordWords(): (kind: Kind, id: string) => string {
-  const store = useStore<RootState>();
+  const records = useAppSelector((state) => state.records);
   return (kind, id) => {
-    const state = store.getState();
+    const state = { records };
     const observation =
       kind === 'observation'
         ? (selectOne(state, 'observation', id)?.data as Observation | undefined)
