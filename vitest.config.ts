@@ -14,6 +14,7 @@ export default defineConfig({
       {
         test: {
           name: 'core',
+          isolate: false,
           root: './core',
           include: ['src/**/*.test.ts'],
           environment: 'node',
@@ -23,6 +24,7 @@ export default defineConfig({
       {
         test: {
           name: 'server',
+          isolate: false,
           root: './server',
           include: ['src/**/*.test.ts'],
           environment: 'node',
@@ -33,6 +35,7 @@ export default defineConfig({
       {
         test: {
           name: 'stand-ins',
+          isolate: false,
           root: './stand-ins',
           include: ['src/**/*.test.ts'],
           environment: 'node',

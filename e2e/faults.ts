@@ -185,7 +185,7 @@ export async function faultRun(
     await page.locator('.row-tab').first().waitFor();
     shown.push(
       await page
-        .locator('.row-tab span')
+        .locator('.row-tab .plants')
         .allTextContents()
         .then((texts) => texts.slice(0, ROWS).map(Number)),
     );

@@ -5,7 +5,7 @@ import { ensureBuild } from './lib/build.mjs';
 import { installDebianPackages } from './lib/debian.mjs';
 import { ensureDependencies } from './lib/dependencies.mjs';
 import { startPostgres } from './lib/postgres.mjs';
-import { entry, ROOT, run } from './lib/run.mjs';
+import { collected, entry, ROOT, run } from './lib/run.mjs';
 
 const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
 const chromium = () => CHROMIUM.find(existsSync);
@@ -13,7 +13,6 @@ const chromium = () => CHROMIUM.find(existsSync);
 await entry(async () => {
   await ensureDependencies();
   if (!chromium()) await installDebianPackages(['chromium'], 'Chromium');
-  await ensureBuild();
   const cluster = await startPostgres({ name: 'test', fresh: true });
   const stop = () => void cluster.stop().then(() => process.exit(130));
   process.on('SIGINT', stop);
@@ -30,11 +29,19 @@ await entry(async () => {
     e2e: join(ROOT, 'e2e', 'test-results', 'results.json'),
   };
   Object.values(reports).forEach((file) => rmSync(file, { force: true }));
-  const steps = [
-    ['lint', 'npm', ['run', '--silent', 'lint'], ROOT],
-    ['types', 'npm', ['run', '--silent', 'types'], ROOT],
-    [
-      'unit and server tests',
+  const npm = (script) => ['npm', ['run', '--silent', script], ROOT];
+  const results = [];
+  const step = async (name, [command, args, cwd]) => {
+    const from = Date.now();
+    const { code, output } = await collected(command, args, { cwd, env });
+    const seconds = Math.round((Date.now() - from) / 1000);
+    console.log(`\n── ${name}\n${output.trim()}`);
+    results.push([name, code === 0, seconds]);
+  };
+  // What needs no browser goes side by side; a failure is told at once, and everything is run all the same.
+  await Promise.all([
+    step('lint', npm('lint')).then(() => step('types', npm('types'))),
+    step('unit and server tests', [
       'npx',
       [
         'vitest',
@@ -44,14 +51,13 @@ await entry(async () => {
         `--outputFile.json=${reports.unit}`,
       ],
       ROOT,
-    ],
-    ['end-to-end tests', 'npx', ['playwright', 'test'], join(ROOT, 'e2e')],
-  ];
-  const results = [];
-  for (const [name, command, args, cwd] of steps) {
-    console.log(`\n── ${name}`);
-    results.push([name, (await run(command, args, { cwd, env })) === 0]);
-  }
+    ]),
+    ensureBuild(),
+  ]);
+  const from = Date.now();
+  console.log('\n── end-to-end tests');
+  const e2eCode = await run('npx', ['playwright', 'test'], { cwd: join(ROOT, 'e2e'), env });
+  results.push(['end-to-end tests', e2eCode === 0, Math.round((Date.now() - from) / 1000)]);
   await cluster.stop();
 
   const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null);
@@ -60,7 +66,8 @@ await entry(async () => {
   const passed = (unit?.numPassedTests ?? 0) + (e2e?.expected ?? 0);
   const failed = (unit?.numFailedTests ?? 0) + (e2e?.unexpected ?? 0) + (e2e?.flaky ?? 0);
   console.log('\n── summary');
-  for (const [name, ok] of results) console.log(`${ok ? 'ok  ' : 'FAIL'}  ${name}`);
+  for (const [name, ok, seconds] of results)
+    console.log(`${ok ? 'ok  ' : 'FAIL'}  ${name}, ${seconds} s`);
   console.log(`${passed} passed, ${failed} failed`);
   process.exit(results.every(([, ok]) => ok) && failed === 0 && passed > 0 ? 0 : 1);
 });

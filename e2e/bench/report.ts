@@ -20,3 +20,7 @@ export function report(
 
 /** Figures over their limit so far. */
 export const overLimit = () => missed;
+
+export const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
+export const at95 = (values: number[]) =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length * 0.95)]!;

@@ -3,8 +3,8 @@ import { randomUUID } from 'node:crypto';
 import { addDays } from '@sendero/core';
 import { chromium, type CDPSession, type Page } from '@playwright/test';
 import { signedIn, type App, type MadeRecord } from '../app.ts';
-import { report } from './report.ts';
-import { tapTimes } from './taps.ts';
+import { median, report } from './report.ts';
+import { reportTaps } from './taps.ts';
 
 const FIELDS = 200;
 const OPEN = 40;
@@ -159,9 +159,8 @@ export async function season(app: App): Promise<void> {
 
   await page.goto(`/walks/${walk}?stop=20`);
   await page.getByTestId('stop-density').waitFor();
+  await reportTaps(context, page);
   const session = await context.newCDPSession(page);
-  const taps = await tapTimes(page, session);
-  report(`tap to drawn, 4× slower CPU, 95th percentile of ${taps.length}`, at95(taps), 'ms', 50);
 
   await session.send('HeapProfiler.collectGarbage');
   const { metrics } = await session
@@ -189,9 +188,6 @@ const heldRecords = (page: Page) =>
       }),
   );
 
-const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
-export const at95 = (values: number[]) =>
-  [...values].sort((a, b) => a - b)[Math.floor(values.length * 0.95)]!;
 async function several(times: number, measure: () => Promise<number>): Promise<number[]> {
   const found = [];
   for (let i = 0; i < times; i++) found.push(await measure());

@@ -97,7 +97,7 @@ test('an unwell server is not called a missing connection', async ({ browser, em
   await allSent(page);
   road.answers = 500;
   await tally(page, 'inStep').click();
-  const status = page.locator('a.status').last();
+  const status = page.locator('.status-state').last();
   await expect(status).toHaveAttribute('title', /reached but is not well/);
   road.answers = null;
   await allSent(page);

@@ -1,9 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { faultRun } from '../faults.ts';
 
-// Traces would cost more than the taps.
-test.use({ trace: 'off' });
-
 test('200 faults: every tap shown as kept is in the database exactly once', async ({ browser }) => {
   test.setTimeout(300_000);
   const seed = 7;

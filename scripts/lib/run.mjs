@@ -16,16 +16,22 @@ export function run(command, args, options = {}) {
   });
 }
 
-/** Runs a command quietly; throws with its output when it fails. */
-export async function quiet(command, args, options = {}) {
+/** Runs a command and collects what it says. */
+export async function collected(command, args, options = {}) {
   let output = '';
   const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'], ...options });
   child.stdout.on('data', (chunk) => (output += chunk));
   child.stderr.on('data', (chunk) => (output += chunk));
   const code = await new Promise((resolve, reject) => {
     child.on('error', reject);
-    child.on('exit', resolve);
+    child.on('exit', (exitCode, signal) => resolve(signal ? 1 : exitCode));
   });
+  return { code, output };
+}
+
+/** Runs a command quietly; throws with its output when it fails. */
+export async function quiet(command, args, options = {}) {
+  const { code, output } = await collected(command, args, options);
   if (code !== 0) throw new Error(`${command} ${args.join(' ')} failed:\n${output}`);
   return output;
 }

@@ -21,6 +21,7 @@ import {
   type LocalDatabase,
   type LocalSession,
 } from './localDatabase.ts';
+import { afterDrawing } from './afterDrawing.ts';
 import { LocalView } from './localView.ts';
 import {
   discardEntry,
@@ -32,14 +33,7 @@ import {
   type Seen,
 } from './outbox.ts';
 import { RoadProblem, Road } from './road.ts';
-import {
-  keepingEnded,
-  keepingStarted,
-  learnt,
-  walkRead,
-  type AppStore,
-  type SyncState,
-} from './store.ts';
+import { kept, learnt, type AppStore, type SyncState } from './store.ts';
 import { freeSpace, lookAtStorage } from './storage.ts';
 import { SyncLoop } from './syncLoop.ts';
 
@@ -94,7 +88,7 @@ export class Device {
   constructor(store: AppStore, road?: { fetch: typeof fetch }) {
     this.store = store;
     store.dispatch(learnt({ today: this.clock.moment(null).on }));
-    this.view = new LocalView(store, () => this.local);
+    this.view = new LocalView(store, () => this.local, afterDrawing);
     this.road = new Road({
       personId: () => this.sync.session?.person.id,
       session: (session) => this.signedIn(session),
@@ -308,29 +302,31 @@ export class Device {
         overlay(this.lookUp(edit.kind, edit.id) as Kept | undefined, [entry], keys[i]!, by) ?? []
       );
     });
-    // A walk that is just being made has nothing on the disk to be read.
-    for (const { kind, id, seen } of edits)
-      if (kind === 'walk' && !seen) this.store.dispatch(walkRead(id));
-    this.store.dispatch(keepingStarted());
-    this.view.edited(views, async () => {
+    const walksMade = edits.flatMap(({ kind, id, seen }) => (kind === 'walk' && !seen ? [id] : []));
+    this.view.edited(views, walksMade, async () => {
       let problem: string | null = null;
-      let different = keys;
+      let written: { different: string[]; waiting: number | null } = {
+        different: keys,
+        waiting: null,
+      };
       try {
-        different = await this.written(edits, now);
+        written = await this.written(edits, now);
       } catch (error) {
         problem = error instanceof Error ? error.message || error.name : String(error);
       }
-      // First the count: between the two nothing may look sent that is not.
-      await this.view.countAfterEdit().catch(() => undefined);
-      this.store.dispatch(keepingEnded(problem));
+      const { different, waiting } = written;
+      // An edit of a refused change settles it: then all that waits must be looked at, before this edit is called kept.
+      const refused = this.sync.refused.length > 0;
+      if (refused) await this.view.count().catch(() => undefined);
+      this.store.dispatch(kept({ problem, waiting: refused ? null : waiting }));
       // What could not be kept is not shown as if it were; what another tab changed meanwhile is.
       if (different.length > 0) setTimeout(() => void this.view.refresh(different), 0);
       this.say({ keys });
-      if (['online', 'unknown'].includes(this.sync.contact)) this.loop.soon(700);
+      if (['online', 'unknown'].includes(this.sync.contact)) this.loop.edited();
     });
   }
 
-  private async written(edits: readonly Edit[], now: string): Promise<string[]> {
+  private async written(edits: readonly Edit[], now: string): ReturnType<typeof keepEdits> {
     try {
       return await keepEdits(this.local, edits, now);
     } catch (error) {

@@ -9,8 +9,8 @@ import {
 } from './localDatabase.ts';
 import { entriesByRecord, overlay } from './outbox.ts';
 import {
-  outboxCounted,
   outboxSeen,
+  recordsEdited,
   recordsGone,
   recordsSeen,
   walkRead,
@@ -25,13 +25,16 @@ import {
 export class LocalView {
   private store: AppStore;
   private local: () => LocalDatabase;
+  private drawn: () => Promise<void>;
   /** Counts edits of this tab, so that a view read meanwhile is read again. */
   private edits = 0;
   private writes: Promise<unknown> = Promise.resolve();
 
-  constructor(store: AppStore, local: () => LocalDatabase) {
+  /** @param drawn resolves when what was just shown is on the screen */
+  constructor(store: AppStore, local: () => LocalDatabase, drawn: () => Promise<void>) {
     this.store = store;
     this.local = local;
+    this.drawn = drawn;
   }
 
   private get by() {
@@ -41,11 +44,12 @@ export class LocalView {
   /** Every write so far is on disk, or has failed. */
   settled = () => this.writes;
 
-  /** Shows an edit, and puts its writing in line. */
-  edited(views: readonly Kept[], write: () => Promise<void>): void {
+  /** Shows an edit, and puts its writing in line: it begins when the edit has been drawn. */
+  edited(views: readonly Kept[], walksMade: readonly string[], write: () => Promise<void>): void {
     this.edits += 1;
-    this.store.dispatch(recordsSeen(views));
-    this.writes = this.writes.then(write);
+    this.store.dispatch(recordsEdited({ views, walksMade }));
+    const drawn = this.drawn();
+    this.writes = this.writes.then(() => drawn).then(write);
   }
 
   /**
@@ -191,16 +195,6 @@ export class LocalView {
       this.unsentPhotos(),
     ]);
     this.store.dispatch(outboxSeen({ entries, photos }));
-  }
-
-  /** How much waits, after an edit: an edit of a refused change settles it, then all must be looked at. */
-  async countAfterEdit(): Promise<void> {
-    if (this.store.getState().sync.refused.length > 0) return this.count();
-    const [entries, photos] = await Promise.all([
-      this.local().count('outbox'),
-      this.local().countFromIndex('photos', 'sent', 0),
-    ]);
-    this.store.dispatch(outboxCounted(entries + photos));
   }
 
   private async unsentPhotos() {

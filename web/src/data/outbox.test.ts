@@ -160,7 +160,9 @@ describe('what waits on this device', () => {
     };
     await local.put('records', old, recordKey('grower', A));
     await keepEdits(local, [over(old, 'one tab')], NOW);
-    expect(await keepEdits(local, [over(old, 'other tab')], NOW)).toEqual([recordKey('grower', A)]);
+    expect((await keepEdits(local, [over(old, 'other tab')], NOW)).different).toEqual([
+      recordKey('grower', A),
+    ]);
     const [first] = await takeBatch(local, 500);
     await settleBatch(local, [first!], [applied(first!.commit.id, A, 2)], BY);
     const [apart] = await takeBatch(local, 500);

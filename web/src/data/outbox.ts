@@ -57,13 +57,13 @@ export function together(edit: Edit, current: Kept | undefined): unknown {
  * a record whose earlier edit has not left yet takes its place, so a hundred taps on one count send
  * one change; edits that belong together stay one commit.
  *
- * @returns keys of records that now hold something else than the edit said
+ * @returns keys of records that now hold something else than the edit said, and how many entries wait
  */
 export async function keepEdits(
   local: LocalDatabase,
   edits: readonly Edit[],
   now: string,
-): Promise<string[]> {
+): Promise<{ different: string[]; waiting: number }> {
   const transaction = local.transaction(['outbox', 'records'], 'readwrite', durable);
   const outbox = transaction.objectStore('outbox');
   const different: string[] = [];
@@ -115,8 +115,9 @@ export async function keepEdits(
       refused: null,
       ...(apart ? { apart } : {}),
     });
+  const waiting = await outbox.count();
   await transaction.done;
-  return different;
+  return { different, waiting };
 }
 
 /** An edit as a change, on the version it was made on. */

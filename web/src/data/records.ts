@@ -15,6 +15,10 @@ type Families = Map<string, readonly Kept[]>;
 export type RecordsState = Record<Kind, Shelf>;
 
 export const recordsSeen = createAction<readonly Kept[]>('records/seen');
+/** An edit, shown at once; walks it makes have nothing on the disk to be read. */
+export const recordsEdited = createAction<{ views: readonly Kept[]; walksMade: readonly string[] }>(
+  'records/edited',
+);
 export const recordsGone = createAction<readonly { kind: Kind; id: string }[]>('records/gone');
 
 const emptyShelf = (kind: Kind): Shelf => ({
@@ -85,6 +89,8 @@ export function recordsReducer(state: RecordsState = start(), action: UnknownAct
   };
   if (recordsSeen.match(action))
     for (const record of action.payload) note(record.kind, record.id, record);
+  else if (recordsEdited.match(action))
+    for (const record of action.payload.views) note(record.kind, record.id, record);
   else if (recordsGone.match(action))
     for (const { kind, id } of action.payload) note(kind, id, null);
   if (changed.size === 0) return state;

@@ -3,7 +3,7 @@ import { useDispatch, useSelector } from 'react-redux';
 import type { LocalPhoto, LocalSession, OutboxEntry } from './localDatabase.ts';
 import { planterLogsApi } from '../planter/planterLogsApi.ts';
 import { preferencesSlice } from './preferences.ts';
-import { recordsReducer } from './records.ts';
+import { recordsEdited, recordsReducer } from './records.ts';
 import type { Road, Trouble } from './road.ts';
 
 export interface RefusedEntry {
@@ -24,13 +24,14 @@ export interface SyncState {
   /** The season on the screen. */
   season: number | null;
   /** Walks whose stops and observations are read from the disk: they are, when a screen needs them. */
-  walksRead: Readonly<Record<string, true>>;
+  walksRead: Record<string, true>;
   /** The local day here. */
   today: string;
   /** Writes not yet on this device's disk. */
   keeping: number;
-  /** Changes kept here and not answered by the server. */
+  /** Changes kept here and not answered by the server, photos among them. */
   unsent: number;
+  unsentPhotos: number;
   refused: RefusedEntry[];
   /** Photos the server will not take. */
   refusedPhotos: { id: string; problem: string }[];
@@ -55,6 +56,7 @@ const syncSlice = createSlice({
     today: '',
     keeping: 0,
     unsent: 0,
+    unsentPhotos: 0,
     refused: [],
     refusedPhotos: [],
     contact: 'unknown',
@@ -87,48 +89,51 @@ const syncSlice = createSlice({
           >
         >
       >,
-    ) => ({ ...state, ...payload }),
-    walkRead: (state, { payload }: PayloadAction<string>) => ({
-      ...state,
-      walksRead: { ...state.walksRead, [payload]: true as const },
-    }),
-    walksLeft: (state) => ({ ...state, walksRead: {} }),
-    keepingStarted: (state) => ({ ...state, keeping: state.keeping + 1 }),
-    keepingEnded: (state, { payload }: PayloadAction<string | null>) => ({
-      ...state,
-      keeping: state.keeping - 1,
-      diskProblem: payload,
-    }),
+    ) => void Object.assign(state, payload),
+    walkRead: (state, { payload }: PayloadAction<string>) => {
+      state.walksRead[payload] = true;
+    },
+    walksLeft: (state) => {
+      state.walksRead = {};
+    },
+    /** An edit is on disk, with so many entries waiting, or could not be written. */
+    kept: (
+      state,
+      { payload }: PayloadAction<{ problem: string | null; waiting: number | null }>,
+    ) => {
+      state.keeping -= 1;
+      state.diskProblem = payload.problem;
+      if (payload.waiting !== null) state.unsent = payload.waiting + state.unsentPhotos;
+    },
     outboxSeen: (
       state,
       { payload }: PayloadAction<{ entries: OutboxEntry[]; photos: LocalPhoto[] }>,
-    ) => ({
-      ...state,
-      unsent:
-        payload.entries.filter(({ refused }) => !refused).length +
-        payload.photos.filter(({ sent }) => sent === 0).length,
-      refused: payload.entries.flatMap(({ order, touches, refused }) =>
+    ) => {
+      state.unsentPhotos = payload.photos.filter(({ sent }) => sent === 0).length;
+      state.unsent = payload.entries.filter(({ refused }) => !refused).length + state.unsentPhotos;
+      state.refused = payload.entries.flatMap(({ order, touches, refused }) =>
         refused ? [{ order: order!, touches, problems: refused }] : [],
-      ),
-      refusedPhotos: payload.photos.flatMap(({ id, sent, problem }) =>
+      );
+      state.refusedPhotos = payload.photos.flatMap(({ id, sent, problem }) =>
         sent === 2 ? [{ id, problem: problem ?? '' }] : [],
-      ),
-    }),
-    /** After an edit only the number has changed: reading every entry would cost each tap. */
-    outboxCounted: (state, { payload }: PayloadAction<number>) => ({ ...state, unsent: payload }),
+      );
+    },
   },
+  extraReducers: (builder) =>
+    builder.addCase(recordsEdited, (state, { payload: { walksMade } }) => {
+      state.keeping += 1;
+      for (const id of walksMade) state.walksRead[id] = true;
+    }),
 });
 
-export { recordsSeen, recordsGone } from './records.ts';
-export const {
-  learnt,
-  walkRead,
-  walksLeft,
-  keepingStarted,
-  keepingEnded,
-  outboxSeen,
-  outboxCounted,
-} = syncSlice.actions;
+export { recordsEdited, recordsSeen, recordsGone } from './records.ts';
+export const { learnt, walkRead, walksLeft, kept, outboxSeen } = syncSlice.actions;
+
+/** Only its own actions reach it: it would look at every tap. */
+const logsReducer: typeof planterLogsApi.reducer = (state, action) =>
+  state === undefined || /^(planterLogs|__rtkq)\//.test(action.type)
+    ? planterLogsApi.reducer(state, action)
+    : state;
 
 /** @param road the way to the server, for what is not kept on the device */
 export const makeStore = (road: () => Road) =>
@@ -137,7 +142,7 @@ export const makeStore = (road: () => Road) =>
       records: recordsReducer,
       sync: syncSlice.reducer,
       preferences: preferencesSlice.reducer,
-      [planterLogsApi.reducerPath]: planterLogsApi.reducer,
+      [planterLogsApi.reducerPath]: logsReducer,
     },
     middleware: (defaults) =>
       defaults({

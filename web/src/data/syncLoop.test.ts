@@ -69,6 +69,22 @@ function loopOn(local: LocalDatabase, server: ReturnType<typeof fakeServer>, ran
       await vi.waitFor(() => expect(timers.size).toBe(1));
       return waited;
     },
+    /** Lets so many ms go by and runs what is due in them. */
+    async pass(ms: number) {
+      const end = now + ms;
+      for (;;) {
+        const [due] = [...timers]
+          .filter(([, { at }]) => at <= end)
+          .sort(([, a], [, b]) => a.at - b.at);
+        if (!due) break;
+        timers.delete(due[0]);
+        now = due[1].at;
+        const before = talks;
+        due[1].work();
+        await vi.waitFor(() => expect(talks === before || timers.size > 0).toBe(true));
+      }
+      now = end;
+    },
   };
 }
 
@@ -127,4 +143,20 @@ it('while another tab talks, this one looks again a moment later', async () => {
   setFree(true);
   expect(await next()).toBe(1500);
   expect(talks()).toBe(1);
+});
+
+it('sends in the first pause of the hands, or after a while without one', async () => {
+  const { loop, pass, talks } = loopOn(local, fakeServer());
+  for (let tap = 0; tap < 20; tap++) {
+    loop.edited();
+    await pass(300);
+  }
+  expect(talks()).toBe(0);
+  await pass(700);
+  expect(talks()).toBe(1);
+  for (let tap = 0; tap < 80; tap++) {
+    loop.edited();
+    await pass(300);
+  }
+  expect(talks()).toBeGreaterThan(1);
 });

@@ -17,6 +17,9 @@ const MOST_BYTES = 1_000_000;
 const PHOTO_PIECE_BYTES = 128 * 1024;
 /** Talk to the server at least this often, while it is well. */
 const EVERY_MS = 20_000;
+/** An edit goes when the hands rest so long, or after a while without a rest. */
+const REST_MS = 700;
+const NO_REST_MS = 20_000;
 const FIRST_WAIT_MS = 2_000;
 const LONGEST_WAIT_MS = 300_000;
 /** Times that one change alone may fail the server before it is tried whether the others go. */
@@ -61,6 +64,8 @@ export class SyncLoop {
   private parts: LoopParts;
   private soonTimer: unknown;
   private soonAt = Infinity;
+  private restTimer: unknown;
+  private editedSince: number | null = null;
   private failures = 0;
   /** Not before, unless a person asks. */
   private notBefore = 0;
@@ -87,6 +92,21 @@ export class SyncLoop {
     }, at - steady());
   }
 
+  /** Something was edited: while a thumb is tapping, the taps come first. */
+  edited(): void {
+    const { steady, timer } = this.parts;
+    this.editedSince ??= steady();
+    timer.clear(this.restTimer);
+    const wait = Math.min(REST_MS, this.editedSince + NO_REST_MS - steady());
+    this.restTimer = timer.set(
+      () => {
+        this.editedSince = null;
+        this.soon(0);
+      },
+      Math.max(0, wait),
+    );
+  }
+
   /** A person asks, or the network is back: whatever went wrong before. */
   atOnce(): void {
     this.notBefore = 0;
@@ -95,6 +115,7 @@ export class SyncLoop {
 
   stop(): void {
     this.parts.timer.clear(this.soonTimer);
+    this.parts.timer.clear(this.restTimer);
     this.soonAt = 0;
   }
 

@@ -1,147 +1,140 @@
-import { countedLength, rowsAsSeen, summariseStand, type Count } from '@sendero/core';
-import { useDebouncedValue, useHotkeys } from '@mantine/hooks';
-import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
-import { lazy, memo, Suspense, useRef, useState } from 'react';
+import { countedLength, rowsAsSeen, type Count } from '@sendero/core';
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { useStore } from 'react-redux';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { observationIdAt } from '../data/outbox.ts';
+import { useStable } from '../app/useStable.ts';
 import { useDevice } from '../data/hooks.ts';
-import { SyncStatus } from '../sync/SyncStatus.tsx';
-import { useUnits } from '../units/useUnits.ts';
+import { observationIdAt } from '../data/outbox.ts';
+import { useAppSelector, type RootState } from '../data/store.ts';
+import { Head, Keyboard, Steps, StopEnd, Tools } from './captureParts.tsx';
 import { RowStrip } from './RowStrip.tsx';
-import { TALLIES, type Tally } from './tallies.ts';
-import { useWalkStand, type WalkStand, type WalkStop } from './useWalkStand.ts';
-import { WalkSoFar } from './WalkSoFar.tsx';
+import { TallyKeys } from './TallyKeys.tsx';
+import type { Tally } from './tallies.ts';
+import { SettledWalk, ThisStop } from './ThisStop.tsx';
+import { selectCountAt, selectCounts, useWalkFacts, type WalkFacts } from './useWalkStand.ts';
 
 const TypedCount = lazy(() => import('./TypedCount.tsx'));
 
 /** Counting at a stop, in the field. */
 export default function CaptureScreen() {
   const { walkId } = useParams();
-  const stand = useWalkStand(walkId);
+  const facts = useWalkFacts(walkId);
   const [search, setSearch] = useSearchParams();
-  if (stand === undefined) return null;
-  if (!stand)
+  if (facts === undefined) return null;
+  if (!facts)
     return (
       <p>
         This walk is not on this device. <Link to="/">Back to today</Link>
       </p>
     );
   const wanted = Number(search.get('stop'));
-  const stop = stand.stops.find(({ data }) => data.ordinal === wanted) ?? stand.stops.at(-1);
+  const stop = facts.stops.find(({ data }) => data.ordinal === wanted) ?? facts.stops.at(-1);
   if (!stop)
     return (
       <p>
-        This walk has no stop. <Link to={`/plantings/${stand.planting.id}/walk`}>Start again</Link>
+        This walk has no stop. <Link to={`/plantings/${facts.planting.id}/walk`}>Start again</Link>
       </p>
     );
   return (
     <StopCapture
       key={stop.id}
-      stand={stand}
+      facts={facts}
       stop={stop}
       onStop={(ordinal) => setSearch({ stop: String(ordinal) }, { replace: true })}
     />
   );
 }
 
+/** What a tap changes (the key, the tab of its row, the figures) looks at its own counts: the rest is not drawn again. */
 function StopCapture({
-  stand,
+  facts,
   stop,
   onStop,
 }: {
-  stand: WalkStand;
-  stop: WalkStop;
+  facts: WalkFacts;
+  stop: WalkFacts['stops'][number];
   onStop(ordinal: number): void;
 }) {
   const device = useDevice();
   const navigate = useNavigate();
-  const units = useUnits();
-  const { walk, planting, planter } = stand;
-  // The tapped key is drawn at once; the walk's drawing follows in the first pause of the thumb.
-  const [settled] = useDebouncedValue(stand, 250);
+  const { walk, planting, planter } = facts;
+  const store = useStore<RootState>();
   const byRow = walk.data.method === 'everyRow' && planter !== null;
   const oneOfRows = walk.data.method === 'oneRow' && planter !== null;
-  const order: (number | null)[] =
-    byRow || oneOfRows ? rowsAsSeen(planter!.rows, stop.data.travel) : [null];
-  const [row, setRow] = useState<number | null>(() =>
-    byRow
-      ? (order.find((candidate) => !stop.counts.some(({ data }) => data.row === candidate)) ??
-        order[0]!)
-      : (stop.counts[0]?.data.row ?? order[0]!),
+  const { travel } = stop.data;
+  const order: (number | null)[] = useMemo(
+    () => (byRow || oneOfRows ? rowsAsSeen(planter!.rows, travel) : [null]),
+    [byRow, oneOfRows, planter, travel],
   );
+  const [row, setRow] = useState<number | null>(() => {
+    const rows = selectCounts(store.getState(), stop.id).map(({ data }) => data.row);
+    if (!byRow) return rows[0] ?? order[0]!;
+    return order.find((candidate) => !rows.includes(candidate)) ?? order[0]!;
+  });
   const [typing, setTyping] = useState(false);
   const history = useRef<
     { id: string; row: number | null; before: Count | null; after: Count; taps: boolean }[]
   >([]);
-  const [undoable, setUndoable] = useState(0);
-  const kept = stop.counts.find(({ data }) => data.row === row);
-  const lengthM = countedLength({ ...walk.data, rowWidthM: planting.data.rowWidthM });
+  const [undoable, setUndoable] = useState(false);
+  const keptId = useAppSelector((state) => selectCountAt(state, stop.id, row)?.id);
+  const counted = useAppSelector((state) => selectCounts(state, stop.id).length > 0);
   const empty: Count = {
     stopId: stop.id,
     type: 'count',
     row,
-    lengthM,
+    lengthM: countedLength({ ...walk.data, rowWidthM: planting.data.rowWidthM }),
     rowWidthM: planting.data.rowWidthM,
     inStep: 0,
     oneBehind: 0,
     twoBehind: 0,
   };
-  const count = kept?.data ?? empty;
   const [problem, setProblem] = useState<string | null>(null);
 
-  const id = kept?.id ?? observationIdAt(stop.id, 'count', byRow ? row : null);
-  const write = (next: Count, taps: boolean, before = kept?.data ?? null) => {
+  const id = keptId ?? observationIdAt(stop.id, 'count', byRow ? row : null);
+  // Two taps may come before the first is drawn: each adds to what is kept, not to what was drawn.
+  const write = useStable((change: (count: Count) => Partial<Count>, taps: boolean) => {
+    const before = (device.peek('observation', id) as Count | undefined) ?? null;
+    const next = { ...empty, ...before, ...change(before ?? empty) };
     const written = device.put('observation', next, id, { taps });
     if (!written.ok) return setProblem(Object.values(written.problems)[0] ?? null);
     setProblem(null);
     history.current.push({ id, row, before, after: next, taps });
-    setUndoable(history.current.length);
-  };
-  // Two taps may come before the first is drawn: each adds to what is kept, not to what was drawn.
-  const tap = (tally: Tally) => {
-    const before = device.peek('observation', id) as Count | undefined;
-    const now = before ?? empty;
-    write({ ...now, [tally]: now[tally] + 1 }, true, before ?? null);
-  };
-  const undo = () => {
+    setUndoable(true);
+  });
+  const tap = useStable((tally: Tally) => write((now) => ({ [tally]: now[tally] + 1 }), true));
+  const undo = useStable(() => {
     const last = history.current.pop();
-    setUndoable(history.current.length);
+    setUndoable(history.current.length > 0);
     if (!last) return;
     setRow(last.row);
     setProblem(null);
     device.takeBack('observation', last.id, last.before, last.after, { taps: last.taps });
+  });
+  const nextStop = () => {
+    const following = facts.stops.find(({ data }) => data.ordinal > stop.data.ordinal);
+    if (following) return onStop(following.data.ordinal);
+    const ordinal = stop.data.ordinal + 1;
+    if (!counted)
+      return setProblem('Count at least one row here before going on to the next stop.');
+    if (device.put('stop', { walkId: walk.id, ordinal, travel, chosen: false, note: '' }).ok)
+      onStop(ordinal);
   };
-  const step = (by: 1 | -1) => {
+  const step = useStable((by: 1 | -1) => {
     const at = order.indexOf(row) + by;
     if (byRow && at >= 0 && at < order.length) setRow(order[at]!);
     else if (by === 1) nextStop();
-  };
-  const nextStop = () => {
-    const following = stand.stops.find(({ data }) => data.ordinal > stop.data.ordinal);
-    if (following) return onStop(following.data.ordinal);
-    const ordinal = stop.data.ordinal + 1;
-    if (stop.counts.length === 0)
-      return setProblem('Count at least one row here before going on to the next stop.');
-    if (
-      device.put('stop', {
-        walkId: walk.id,
-        ordinal,
-        travel: stop.data.travel,
-        chosen: false,
-        note: '',
-      }).ok
-    )
-      onStop(ordinal);
-  };
-  const changeStop = (change: Partial<typeof stop.data>) =>
-    device.change('stop', stop.id, (data) => ({ ...data, ...change }));
+    else if (stop.data.ordinal > 1) onStop(stop.data.ordinal - 1);
+  });
+  const changeStop = useStable((change: Partial<typeof stop.data>) =>
+    device.change('stop', stop.id, (data) => ({ ...data, ...change })),
+  );
   const moveRow = (next: number | null) => {
     // One row a stop: choosing another row corrects which row this count was made in.
-    if (oneOfRows && kept)
-      device.change('observation', kept.id, (data) => ({ ...(data as Count), row: next }));
+    if (oneOfRows && keptId)
+      device.change('observation', keptId, (data) => ({ ...(data as Count), row: next }));
     setRow(next);
   };
-  const finish = () => {
+  const finish = useStable(() => {
     const finished = device.put(
       'walk',
       { ...walk.data, finishedAt: later(walk.data.startedAt, device.moment().at) },
@@ -149,180 +142,75 @@ function StopCapture({
     );
     if (finished.ok) void navigate(`/walks/${walk.id}/result`);
     else setProblem(Object.values(finished.problems)[0] ?? null);
-  };
+  });
   const tapeLink = `/walks/${walk.id}/stops/${stop.id}/tape${row === null ? '' : `?row=${row}`}`;
 
-  useHotkeys(
-    [
-      ['1', () => tap('inStep')],
-      ['space', () => tap('inStep')],
-      ['2', () => tap('oneBehind')],
-      ['3', () => tap('twoBehind')],
-      ['z', undo],
-      ['Backspace', undo],
-      ['Enter', () => step(1)],
-      ['ArrowRight', () => step(1)],
-      ['ArrowLeft', () => step(-1)],
-      ['n', nextStop],
-      ['t', () => void navigate(tapeLink)],
-    ],
-    ['INPUT', 'TEXTAREA', 'SELECT', 'BUTTON', 'A'],
-  );
-
-  const kind = units.standKind(stand.denseStand);
-  const here =
-    stop.counts.length > 0
-      ? summariseStand([{ id: stop.id, counts: stop.counts.map(({ data }) => data) }])
-      : null;
+  const firstRow = !byRow || order.indexOf(row) === 0;
   const lastRow = !byRow || order.indexOf(row) === order.length - 1;
   return (
     <div className="stack" style={{ gap: '0.75rem' }}>
-      <div className="field-head">
-        <Link
-          to={`/plantings/${planting.id}`}
-          className="tool bare"
-          aria-label={`Leave the walk, back to ${stand.field.name}`}
-        >
-          <ArrowLeftIcon width={22} height={22} aria-hidden />
-        </Link>
-        <div>
-          <h1>
-            {stand.field.name}, stop {stop.data.ordinal}
-          </h1>
-          <div className="small soft">
-            {walk.data.method === 'hoop'
-              ? `hoop of ${units.show(walk.data.hoopDiameterM!, 'hoopDiameter')}`
-              : `${units.show(walk.data.lengthM!, 'rowLength')} of tape${walk.data.method === 'bothSides' ? ', both sides' : ''}`}
-          </div>
-        </div>
-        <span className="spacer" />
-        <SyncStatus />
-      </div>
+      <Keyboard
+        tap={tap}
+        undo={undo}
+        step={step}
+        back={useStable(() => byRow && order.indexOf(row) > 0 && step(-1))}
+        next={useStable(nextStop)}
+        tape={useStable(() => void navigate(tapeLink))}
+      />
+      <Head facts={facts} ordinal={stop.data.ordinal} />
       <div className="columns two">
         <div className="stack" style={{ gap: '0.6rem' }}>
           {order.length > 1 && (
             <RowStrip
               order={order as number[]}
               row={row!}
-              stop={stop}
+              stopId={stop.id}
               onRow={moveRow}
-              travel={stop.data.travel}
-              onTravel={(travel) => changeStop({ travel })}
+              travel={travel}
+              onTravel={(next) => changeStop({ travel: next })}
             />
           )}
           {typing ? (
             <Suspense>
-              <TypedCount count={count} onCount={(next) => write(next, false)} />
+              <TypedCount
+                stopId={stop.id}
+                row={row}
+                onCount={(tally, plants) => write(() => ({ [tally]: plants }), false)}
+              />
             </Suspense>
           ) : (
-            <div className="keys">
-              {TALLIES.map(({ tally, label, key }) => (
-                <button
-                  key={tally}
-                  className={tally === 'inStep' ? 'key main' : 'key'}
-                  onClick={(event) => {
-                    tap(tally);
-                    if (event.detail > 0) event.currentTarget.blur();
-                  }}
-                  aria-label={`Add a plant ${label}, now ${count[tally]}`}
-                  data-tally={tally}
-                >
-                  <span className="count">{count[tally]}</span>
-                  <small>{label}</small>
-                  <small
-                    className="soft key-hint"
-                    aria-hidden
-                    style={tally === 'inStep' ? { color: 'inherit', opacity: 0.85 } : undefined}
-                  >
-                    key {key}
-                  </small>
-                </button>
-              ))}
-            </div>
+            <TallyKeys stopId={stop.id} row={row} onTap={tap} />
           )}
           {problem && (
             <p className="warn" role="alert">
               {problem}
             </p>
           )}
-          <div className="field-tools">
-            <button className="tool" onClick={undo} disabled={undoable === 0}>
-              <ResetIcon width={18} height={18} aria-hidden /> Undo
-            </button>
-            <button className="tool bare" onClick={() => setTyping(!typing)}>
-              {typing ? 'Tap plants' : 'Type numbers'}
-            </button>
-            <Link to={tapeLink} className="tool">
-              Tape{row === null ? '' : `, row ${row}`}
-            </Link>
-          </div>
-          <div className="field-actions">
-            <button
-              className="tool"
-              onClick={() =>
-                stop.data.ordinal > 1 && !(byRow && order.indexOf(row) > 0)
-                  ? onStop(stop.data.ordinal - 1)
-                  : step(-1)
-              }
-              disabled={stop.data.ordinal === 1 && (!byRow || order.indexOf(row) === 0)}
-            >
-              Back
-            </button>
-            <button className="tool act" onClick={() => step(1)}>
-              {lastRow ? 'Next stop' : `Next row: ${order[order.indexOf(row) + 1]}`}
-            </button>
-          </div>
+          <Tools
+            undo={undoable ? undo : null}
+            typing={typing}
+            onTyping={setTyping}
+            row={row}
+            tapeLink={tapeLink}
+          />
+          <Steps
+            back={!(firstRow && stop.data.ordinal === 1)}
+            next={lastRow ? 'Next stop' : `Next row: ${order[order.indexOf(row) + 1]}`}
+            onStep={step}
+          />
         </div>
         <aside className="stack" style={{ gap: '0.6rem' }} aria-label="The stand so far">
-          <div className="row spread" style={{ alignItems: 'end' }}>
-            <div>
-              <div className="small soft">This stop</div>
-              <div className="figure" data-testid="stop-density">
-                {here ? (
-                  <>
-                    {units.number(here.meanPerM2, kind)}
-                    <span className="unit">{units.symbol(kind)}</span>
-                  </>
-                ) : (
-                  '–'
-                )}
-              </div>
-            </div>
-            <div style={{ textAlign: 'right' }}>
-              <div className="small soft">
-                expected live {units.show(stand.expectedPerM2, kind)}
-              </div>
-              <div>
-                {here
-                  ? `${Math.round((100 * here.meanPerM2) / stand.expectedPerM2)} % of it`
-                  : 'tap the first plant'}
-              </div>
-            </div>
-          </div>
-          <SettledWalk stand={settled} />
-          <label className="row small" style={{ minHeight: 48, flexWrap: 'nowrap' }}>
-            <input
-              type="checkbox"
-              checked={stop.data.chosen}
-              onChange={(event) => changeStop({ chosen: event.currentTarget.checked })}
-              style={{ width: 24, height: 24 }}
-            />
-            Chosen because it looked bad: keep, but leave out of the mean
-          </label>
-          <button
-            className="tool"
-            onClick={finish}
-            disabled={!stand.stops.some(({ counts }) => counts.length > 0)}
-          >
-            Finish the walk
-          </button>
+          <ThisStop stopId={stop.id} facts={facts} />
+          <SettledWalk walkId={walk.id} />
+          <StopEnd
+            chosen={stop.data.chosen}
+            onChange={changeStop}
+            finish={counted || facts.stops.length > 1 ? finish : null}
+          />
         </aside>
       </div>
     </div>
   );
 }
-
-/** Drawn again only when the walk has settled. */
-const SettledWalk = memo(WalkSoFar);
 
 const later = (a: string, b: string) => (a > b ? a : b);

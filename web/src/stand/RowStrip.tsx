@@ -1,27 +1,26 @@
 import type { Travel } from '@sendero/core';
-import { memo, useCallback, useEffect, useRef } from 'react';
-import { plantsOf, type WalkStop } from './useWalkStand.ts';
+import { memo, useEffect, useRef } from 'react';
+import { useStable } from '../app/useStable.ts';
+import { plantsOf, useStopCounts } from './useWalkStand.ts';
 
 /** The planter's rows as they stand before the scout, with what each has counted. */
 export function RowStrip({
   order,
   row,
-  stop,
+  stopId,
   travel,
   onRow,
   onTravel,
 }: {
   order: number[];
   row: number;
-  stop: WalkStop;
+  stopId: string;
   travel: Travel;
   onRow(row: number): void;
   onTravel(travel: Travel): void;
 }) {
-  // The tabs are told of the newest handler without being drawn anew for it.
-  const newest = useRef(onRow);
-  useEffect(() => void (newest.current = onRow));
-  const choose = useCallback((chosen: number) => newest.current(chosen), []);
+  const counts = useStopCounts(stopId);
+  const choose = useStable(onRow);
   return (
     <div className="stack tight">
       <div className="travel">
@@ -40,7 +39,7 @@ export function RowStrip({
         aria-label="Planter rows, left to right as they stand"
       >
         {order.map((candidate) => {
-          const counted = stop.counts.find(({ data }) => data.row === candidate);
+          const counted = counts.find(({ data }) => data.row === candidate);
           return (
             <RowTab
               key={candidate}
@@ -84,7 +83,9 @@ const RowTab = memo(function RowTab({
       }}
     >
       <b>{row}</b>
-      <span>{plants ?? '·'}</span>
+      <span className="plants">
+        <span className="live">{plants ?? '·'}</span>
+      </span>
     </button>
   );
 });

@@ -1,15 +1,19 @@
 import type { Count } from '@sendero/core';
 import { NumberInput } from '@mantine/core';
-import { TALLIES } from './tallies.ts';
+import { TALLIES, type Tally } from './tallies.ts';
+import { useCountAt } from './useWalkStand.ts';
 
 /** A row's count as numbers, for who counts in the head. */
 export default function TypedCount({
-  count,
+  stopId,
+  row,
   onCount,
 }: {
-  count: Count;
-  onCount(count: Count): void;
+  stopId: string;
+  row: number | null;
+  onCount(tally: Tally, plants: number): void;
 }) {
+  const count = useCountAt(stopId, row)?.data as Count | undefined;
   return (
     <div className="keys" style={{ gridTemplateColumns: 'repeat(3, 1fr)' }}>
       {TALLIES.map(({ tally, label }) => (
@@ -21,8 +25,8 @@ export default function TypedCount({
           allowDecimal={false}
           allowNegative={false}
           clampBehavior="none"
-          value={count[tally]}
-          onChange={(value) => typeof value === 'number' && onCount({ ...count, [tally]: value })}
+          value={count?.[tally] ?? 0}
+          onChange={(value) => typeof value === 'number' && onCount(tally, value)}
         />
       ))}
     </div>

@@ -1,27 +1,33 @@
 import { CheckCircledIcon, ExclamationTriangleIcon, MobileIcon } from '@radix-ui/react-icons';
+import { memo } from 'react';
 import { Link } from 'react-router';
 import { useAppSelector } from '../data/store.ts';
 import { statusWords } from './syncState.ts';
 
 /** Where the work is: kept on this device, sent, or refused. Leads to the details. */
-export function SyncStatus() {
-  const words = useAppSelector((state) => state.sync);
-  const { state, short, long } = statusWords(words);
-  const Icon =
-    state === 'refused' || state === 'problem'
-      ? ExclamationTriangleIcon
-      : state === 'sent'
-        ? CheckCircledIcon
-        : MobileIcon;
+export const SyncStatus = memo(function SyncStatus() {
   return (
-    <Link
-      className="status"
-      data-state={state === 'problem' ? 'refused' : state}
-      to="/device"
-      title={long}
-    >
-      <Icon width={18} height={18} aria-hidden />
-      <span role="status">{short}</span>
+    <Link className="status" to="/device">
+      <Words />
     </Link>
+  );
+});
+
+/** Changes with every tap: the link around it does not. */
+function Words() {
+  const { state, short, long } = statusWords(useAppSelector(({ sync }) => sync));
+  const troubled = state === 'refused' || state === 'problem';
+  const Icon = troubled
+    ? ExclamationTriangleIcon
+    : state === 'sent'
+      ? CheckCircledIcon
+      : MobileIcon;
+  return (
+    <span className="status-state" data-troubled={troubled || undefined} title={long}>
+      <Icon width={18} height={18} aria-hidden />
+      <span role="status">
+        <span className="status-words">{short}</span>
+      </span>
+    </span>
   );
 }

@@ -11,6 +11,7 @@ const calm: SyncState = {
   today: '2027-05-27',
   keeping: 0,
   unsent: 0,
+  unsentPhotos: 0,
   refused: [],
   refusedPhotos: [],
   contact: 'online',

@@ -1,0 +1,68 @@
+import { summariseStand } from '@sendero/core';
+import { useDebouncedValue } from '@mantine/hooks';
+import { memo, useMemo } from 'react';
+import { useUnits } from '../units/useUnits.ts';
+import {
+  readWalkStand,
+  useStopCounts,
+  useWalkFacts,
+  useWalkObservations,
+  type WalkFacts,
+} from './useWalkStand.ts';
+import { WalkSoFar } from './WalkSoFar.tsx';
+
+/** The tapped key is drawn first; what follows from it comes this much later. */
+const AFTER_THE_KEY_MS = 50;
+/** The walk's drawing waits for a pause of the thumb. */
+const PAUSE_MS = 250;
+
+/** The stand at one stop. */
+export const ThisStop = memo(function ThisStop({
+  stopId,
+  facts,
+}: {
+  stopId: string;
+  facts: WalkFacts;
+}) {
+  const [counts] = useDebouncedValue(useStopCounts(stopId), AFTER_THE_KEY_MS);
+  const units = useUnits();
+  const kind = units.standKind(facts.denseStand);
+  const here =
+    counts.length > 0
+      ? summariseStand([{ id: '', counts: counts.map(({ data }) => data) }]).meanPerM2
+      : null;
+  return (
+    <div className="row spread" style={{ alignItems: 'end' }}>
+      <div style={{ flex: 1 }}>
+        <div className="small soft">This stop</div>
+        <div className="figure live" data-testid="stop-density">
+          {here === null ? (
+            '–'
+          ) : (
+            <>
+              {units.number(here, kind)}
+              <span className="unit">{units.symbol(kind)}</span>
+            </>
+          )}
+        </div>
+      </div>
+      <div style={{ flex: 1, textAlign: 'right' }}>
+        <div className="small soft">expected live {units.show(facts.expectedPerM2, kind)}</div>
+        <div className="live">
+          {here === null
+            ? 'tap the first plant'
+            : `${Math.round((100 * here) / facts.expectedPerM2)} % of it`}
+        </div>
+      </div>
+    </div>
+  );
+});
+
+/** The walk so far. */
+export const SettledWalk = memo(function SettledWalk({ walkId }: { walkId: string }) {
+  const facts = useWalkFacts(walkId);
+  const observations = useWalkObservations(facts);
+  const [settled] = useDebouncedValue(observations, PAUSE_MS);
+  const stand = useMemo(() => facts && readWalkStand(facts, settled), [facts, settled]);
+  return stand ? <WalkSoFar stand={stand} /> : null;
+});
