@@ -1,5 +1,4 @@
 export {
-  KINDS,
   KIND_NAMES,
   isKind,
   kindOf,
@@ -7,7 +6,6 @@ export {
   readKept,
   firstShape,
   type Kind,
-  type KindDeclaration,
   type DataOf,
   type Kept,
   type Problems,
@@ -32,7 +30,8 @@ export {
   type Workspace,
   type Conflict,
 } from './kinds.ts';
-export { checkRelations, parentsOf, type LookUp } from './relations.ts';
+export { exampleFamily, type ExampleRecord } from './exampleFamily.ts';
+export { checkRelations, nameRecord, parentsOf, type LookUp } from './relations.ts';
 export {
   changeSchema,
   commitSchema,
@@ -46,4 +45,10 @@ export {
   type DecisionContext,
 } from './commits.ts';
 export { mergeEdits, sameData, type Merge } from './merge.ts';
-export { ADJUSTED, EVENT_TYPES } from './schemas.ts';
+export {
+  ADJUSTED,
+  EVENT_TYPES,
+  KINDS,
+  type ColumnType,
+  type KindDeclaration,
+} from './kinds/index.ts';

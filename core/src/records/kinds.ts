@@ -1,80 +1,11 @@
 import type * as z from 'zod/mini';
-import {
-  conflictSchema,
-  eventSchema,
-  fieldSchema,
-  growerSchema,
-  observationSchema,
-  planterSchema,
-  plantingSchema,
-  stopSchema,
-  walkSchema,
-  workspaceSchema,
-} from './schemas.ts';
-
-/** What is known of a kind of record. */
-export interface KindDeclaration {
-  schema: z.ZodMiniType;
-  /** Attribute → kind of the record it names. */
-  parents: Record<string, string>;
-  /** Version of its shape. Shapes only grow: a new version adds attributes, it never renames or drops one. */
-  version: number;
-  /** Attributes that came with a version later than 1. */
-  added: Record<number, readonly string[]>;
-  /** Brings data of a version to the next one. */
-  migrations: Record<number, (data: Record<string, unknown>) => Record<string, unknown>>;
-  /** Attributes that count taps: edits made apart add up. */
-  tallies: readonly string[];
-}
-
-const first = { version: 1, added: {}, migrations: {}, tallies: [] } as const;
-/** Before version 2 no zone was noted: the day was the one in UTC. */
-const utcDay = (at: unknown) => (typeof at === 'string' ? at.slice(0, 10) : at);
-
-/** Every kind of record, parents before children, with its schema and the records it belongs to. */
-export const KINDS = {
-  workspace: { ...first, schema: workspaceSchema, parents: {} },
-  grower: { ...first, schema: growerSchema, parents: {} },
-  planter: { ...first, schema: planterSchema, parents: {} },
-  field: { ...first, schema: fieldSchema, parents: { growerId: 'grower' } },
-  planting: {
-    ...first,
-    schema: plantingSchema,
-    parents: { fieldId: 'field', planterId: 'planter' },
-  },
-  walk: {
-    ...first,
-    schema: walkSchema,
-    parents: { plantingId: 'planting' },
-    version: 2,
-    added: { 2: ['startedOn', 'zoneOffsetMin'] },
-    migrations: {
-      1: (walk) => ({ startedOn: utcDay(walk.startedAt), zoneOffsetMin: null, ...walk }),
-    },
-  },
-  stop: { ...first, schema: stopSchema, parents: { walkId: 'walk' } },
-  observation: {
-    ...first,
-    schema: observationSchema,
-    parents: { stopId: 'stop' },
-    tallies: ['inStep', 'oneBehind', 'twoBehind'],
-  },
-  event: {
-    ...first,
-    schema: eventSchema,
-    parents: { plantingId: 'planting' },
-    version: 2,
-    added: { 2: ['on', 'zoneOffsetMin'] },
-    migrations: { 1: (event) => ({ on: utcDay(event.at), zoneOffsetMin: null, ...event }) },
-  },
-  conflict: { ...first, schema: conflictSchema, parents: {} },
-} as const satisfies Record<string, KindDeclaration>;
+import { KINDS, type KindDeclaration } from './kinds/index.ts';
 
 export type Kind = keyof typeof KINDS;
 export const KIND_NAMES = Object.keys(KINDS) as Kind[];
 export const isKind = (name: string): name is Kind => Object.hasOwn(KINDS, name);
 /** A kind's declaration, whichever it is. */
-export const kindOf = (kind: Kind): KindDeclaration => KINDS[kind];
+export const kindOf = (kind: Kind): KindDeclaration => KINDS[kind] as unknown as KindDeclaration;
 
 export type DataOf<K extends Kind> = z.output<(typeof KINDS)[K]['schema']>;
 export type Grower = DataOf<'grower'>;

@@ -1,6 +1,5 @@
-import { FURTHEST_EAST_MIN, localDay } from '../season/index.ts';
 import type { DataOf, Kept, Kind, Problems } from './kinds.ts';
-import { KINDS } from './kinds.ts';
+import { kindOf } from './kinds.ts';
 
 /** Finds a record by kind and id; undefined when there is none. */
 export type LookUp = <K extends Kind>(kind: K, id: string) => Kept<K> | undefined;
@@ -10,7 +9,7 @@ export function parentsOf<K extends Kind>(
   kind: K,
   data: DataOf<K>,
 ): { attribute: string; kind: Kind; id: string }[] {
-  return Object.entries(KINDS[kind].parents).flatMap(([attribute, parentKind]) => {
+  return Object.entries(kindOf(kind).parents).flatMap(([attribute, parentKind]) => {
     const id = (data as Record<string, unknown>)[attribute];
     return typeof id === 'string' ? [{ attribute, kind: parentKind as Kind, id }] : [];
   });
@@ -31,30 +30,28 @@ export function checkRelations<K extends Kind>(kind: K, data: DataOf<K>, lookUp:
         `This ${kind} belongs to a ${parent.kind} that is not in this workspace: choose it again.`;
   }
   if (Object.keys(problems).length > 0) return problems;
-  if (kind === 'walk') {
-    const walk = data as DataOf<'walk'>;
-    const planting = lookUp('planting', walk.plantingId)!;
-    // Where no zone was noted, the walk gets the benefit of the latest day it can have been.
-    const day =
-      walk.zoneOffsetMin === null ? localDay(walk.startedAt, FURTHEST_EAST_MIN) : walk.startedOn;
-    if (day < planting.data.plantedOn) {
-      problems.startedAt = `This walk is dated ${day}, before planting on ${planting.data.plantedOn}: correct one of the two dates.`;
-    }
-  }
-  if (kind === 'observation') {
-    const observation = data as DataOf<'observation'>;
-    const { stopId } = observation;
-    const rows =
-      observation.type === 'adjustment' ? (observation.rows ?? []) : [observation.row ?? 0];
-    const row = rows.reduce((most, one) => Math.max(most, one), 0);
-    const walk = lookUp('walk', lookUp('stop', stopId)!.data.walkId);
-    const planting = walk && lookUp('planting', walk.data.plantingId);
-    const planter = planting?.data.planterId
-      ? lookUp('planter', planting.data.planterId)
-      : undefined;
-    if (planter && row > planter.data.rows)
-      problems[observation.type === 'adjustment' ? 'rows' : 'row'] =
-        `${planter.data.name} has ${planter.data.rows} rows: choose a row from 1 to ${planter.data.rows}.`;
-  }
-  return problems;
+  return kindOf(kind).relations(data, lookUp as never);
+}
+
+/**
+ * Names a record as a person knows it: what it belongs to first, as far as that is held.
+ *
+ * @example nameRecord('observation', id, lookUp) // 'Long Forty, stop 3, row 4'
+ */
+export function nameRecord(kind: Kind, id: string, lookUp: LookUp): string {
+  const record = lookUp(kind, id);
+  if (!record) return kind;
+  const { words } = kindOf(kind);
+  const own = words.own(record.data);
+  const above = words.alone ? [] : namesAbove(kind, record.data, lookUp);
+  return [...above, own].filter(Boolean).join(', ') || kind;
+}
+
+function namesAbove(kind: Kind, data: DataOf<Kind>, lookUp: LookUp): string[] {
+  const [parent] = parentsOf(kind, data);
+  const record = parent && lookUp(parent.kind, parent.id);
+  if (!record) return [];
+  const { words } = kindOf(parent.kind);
+  const above = words.alone ? [] : namesAbove(parent.kind, record.data, lookUp);
+  return words.inside === null ? above : [...above, words.own(record.data)];
 }

@@ -1,4 +1,4 @@
-import { commitBatchSchema, KIND_NAMES, KINDS, LOG_FIELD_NAMES } from '@sendero/core';
+import { commitBatchSchema, KIND_NAMES, kindOf, LOG_FIELD_NAMES } from '@sendero/core';
 import { LOG_FORMATS } from '../planter/readPiece.ts';
 import * as z from 'zod/mini';
 
@@ -224,7 +224,7 @@ export function openApiDocument() {
         }),
         Problem: object({ type: text, title: text, status: whole, detail: text }),
         ...Object.fromEntries(
-          KIND_NAMES.map((kind) => [`${kind}Data`, schemaOf(KINDS[kind].schema as z.ZodMiniType)]),
+          KIND_NAMES.map((kind) => [`${kind}Data`, schemaOf(kindOf(kind).schema)]),
         ),
       },
     },

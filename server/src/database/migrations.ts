@@ -173,4 +173,31 @@ export const MIGRATIONS: { name: string; up(context: QueryInterface): Promise<vo
         UPDATE planter_logs SET status = 'failed', problem = 'The server stopped while reading: send it again.' WHERE status = 'reading';`);
     },
   },
+  {
+    name: '004-columns-to-find-by',
+    async up(queries) {
+      // Each record stands whole in its payload: copies that nothing is found by were only one more thing to keep true.
+      const copies = {
+        workspaces: ['weights'],
+        planters: ['type', 'rows', 'row_width_m', 'cells', 'depth_stop_step_m', 'as_typed'],
+        fields: ['area_m2', 'soil', 'as_typed'],
+        plantings: [
+          'crop',
+          'variety',
+          'row_width_m',
+          'seeds_per_m2',
+          'depth_target_m',
+          'germination',
+          'field_loss',
+          'as_typed',
+        ],
+        stops: ['travel', 'chosen', 'note'],
+        conflicts: ['version', 'deletes', '"by"', '"at"'],
+      };
+      for (const [table, columns] of Object.entries(copies))
+        await queries.sequelize.query(
+          `ALTER TABLE ${table} ${columns.map((column) => `DROP COLUMN ${column}`).join(', ')}`,
+        );
+    },
+  },
 ];

@@ -1,4 +1,4 @@
-import { KINDS, KIND_NAMES, type Kind } from '@sendero/core';
+import { KIND_NAMES, kindOf, type ColumnType, type Kind } from '@sendero/core';
 import {
   DataTypes,
   type Model,
@@ -10,7 +10,6 @@ import {
 const required = { allowNull: false };
 const uuid = { type: DataTypes.UUID, ...required };
 const text = { type: DataTypes.TEXT, ...required };
-const double = { type: DataTypes.DOUBLE, ...required };
 const integer = { type: DataTypes.INTEGER, ...required };
 const json = { type: DataTypes.JSONB, ...required };
 /** A bigint column that holds no more than a number can; PostgreSQL sends bigints as text. */
@@ -24,76 +23,19 @@ const count = (name: string) => ({
 });
 const optional = (type: DataTypes.DataType) => ({ type, allowNull: true });
 
-/**
- * Columns of each kind beside those every record has. A record's data is kept whole in `payload`, with
- * what this server does not know of it; these are copies to find it by and to check it again.
- */
-const COLUMNS: Record<Kind, ModelAttributes> = {
-  workspace: {
-    name: text,
-    fixedToday: optional(DataTypes.DATEONLY),
-    season: integer,
-    weights: optional(DataTypes.JSONB),
-  },
-  grower: { name: text },
-  planter: {
-    name: text,
-    type: text,
-    rows: integer,
-    rowWidthM: double,
-    cells: optional(DataTypes.INTEGER),
-    depthStopStepM: optional(DataTypes.DOUBLE),
-    asTyped: json,
-  },
-  field: {
-    growerId: uuid,
-    name: text,
-    areaM2: optional(DataTypes.DOUBLE),
-    soil: text,
-    asTyped: json,
-  },
-  planting: {
-    fieldId: uuid,
-    planterId: optional(DataTypes.UUID),
-    season: integer,
-    crop: text,
-    variety: text,
-    plantedOn: { type: DataTypes.DATEONLY, ...required },
-    rowWidthM: double,
-    seedsPerM2: double,
-    depthTargetM: double,
-    germination: double,
-    fieldLoss: double,
-    asTyped: json,
-  },
-  walk: {
-    plantingId: uuid,
-    purpose: text,
-    startedAt: { type: DataTypes.DATE, ...required },
-    finishedAt: optional(DataTypes.DATE),
-  },
-  stop: {
-    walkId: uuid,
-    ordinal: integer,
-    travel: text,
-    chosen: { type: DataTypes.BOOLEAN, ...required },
-    note: text,
-  },
-  observation: { stopId: uuid, type: text, row: optional(DataTypes.INTEGER) },
-  event: { plantingId: uuid, type: text, at: { type: DataTypes.DATE, ...required } },
-  conflict: {
-    recordKind: text,
-    recordId: uuid,
-    version: json,
-    deletes: { type: DataTypes.BOOLEAN, ...required },
-    by: text,
-    at: { type: DataTypes.DATE, ...required },
-    resolvedAt: optional(DataTypes.DATE),
-  },
+const COLUMN: Record<ColumnType, DataTypes.DataType> = {
+  text: DataTypes.TEXT,
+  uuid: DataTypes.UUID,
+  integer: DataTypes.INTEGER,
+  double: DataTypes.DOUBLE,
+  boolean: DataTypes.BOOLEAN,
+  date: DataTypes.DATEONLY,
+  timestamp: DataTypes.DATE,
+  json: DataTypes.JSONB,
 };
 
 /** Attributes of a kind that have a column of their own. */
-export const dataColumns = (kind: Kind): string[] => Object.keys(COLUMNS[kind]);
+export const dataColumns = (kind: Kind): string[] => Object.keys(kindOf(kind).indexed);
 
 export interface Models {
   records: Record<Kind, ModelStatic<Model>>;
@@ -123,7 +65,7 @@ export function defineModels(sequelize: Sequelize): Models {
   const records = Object.fromEntries(
     KIND_NAMES.map((kind) => [
       kind,
-      define(kind, `${kind}s`, {
+      define(kind, kindOf(kind).table, {
         // A workspace is its own workspace; everything else is found only together with its workspace.
         ...(kind === 'workspace' ? {} : { workspaceId: { ...uuid, primaryKey: true } }),
         id: { ...uuid, primaryKey: true },
@@ -133,13 +75,18 @@ export function defineModels(sequelize: Sequelize): Models {
         editedAt: { type: DataTypes.DATE, ...required },
         shape: integer,
         payload: json,
-        ...COLUMNS[kind],
+        ...Object.fromEntries(
+          Object.entries(kindOf(kind).indexed).map(([name, type]) => [
+            name,
+            optional(COLUMN[type]),
+          ]),
+        ),
       }),
     ]),
   ) as unknown as Models['records'];
   // The foreign keys proper, over (workspace_id, id), stand in the migrations.
   for (const kind of KIND_NAMES) {
-    for (const [foreignKey, parent] of Object.entries(KINDS[kind].parents) as [string, Kind][]) {
+    for (const [foreignKey, parent] of Object.entries(kindOf(kind).parents) as [string, Kind][]) {
       records[kind].belongsTo(records[parent], {
         foreignKey,
         targetKey: 'id',
@@ -149,7 +96,7 @@ export function defineModels(sequelize: Sequelize): Models {
       records[parent].hasMany(records[kind], {
         foreignKey,
         sourceKey: 'id',
-        as: `${kind}s`,
+        as: kindOf(kind).table,
         constraints: false,
       });
     }

@@ -1,6 +1,7 @@
 import { Pool } from 'pg';
 import { Sequelize, type QueryInterface } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
+import { followKinds } from './followKinds.ts';
 import { MIGRATIONS } from './migrations.ts';
 import { defineModels, type Models } from './models.ts';
 
@@ -34,6 +35,7 @@ export async function openDatabase(url: string): Promise<Database> {
       logger: undefined,
     });
     await umzug.up();
+    await followKinds(sequelize, transaction);
   });
   const logs = new Pool({ connectionString: url, max: 2 });
   // A connection that breaks while it idles is replaced by the next that is asked for.

@@ -1,5 +1,6 @@
 import {
   KIND_NAMES,
+  kindOf,
   parentsOf,
   readKept,
   type Change,
@@ -119,50 +120,51 @@ export async function writeRecords(
 }
 
 /**
- * The season a record belongs to, through its ancestors; null for what all seasons share. Plantings are
- * shared: they are few, they say which seasons there are, and one may move to another season.
+ * The season a record belongs to, through its ancestors; null for what all seasons share. A planting
+ * may move to another season, and takes what was seen of it along: see `below`.
  */
 export function seasonOf(record: Kept, lookUp: LookUp): number | null {
-  if (record.kind === 'conflict') {
+  const { held } = kindOf(record.kind);
+  if (held === 'always') return null;
+  if (held === 'about') {
     const { recordKind, recordId } = record.data as Conflict;
     const about = lookUp(recordKind as Kind, recordId);
     return about ? seasonOf(about, lookUp) : null;
   }
-  const chain: Partial<Record<Kind, [Kind, string]>> = {
-    walk: ['planting', 'plantingId'],
-    event: ['planting', 'plantingId'],
-    stop: ['walk', 'walkId'],
-    observation: ['stop', 'stopId'],
-  };
-  const up = chain[record.kind];
-  const parent = up && lookUp(up[0], (record.data as unknown as Record<string, string>)[up[1]]!);
+  const [above] = parentsOf(record.kind, record.data);
+  const parent = above && lookUp(above.kind, above.id);
   if (!parent) return null;
   return parent.kind === 'planting'
     ? (parent.data as DataOf<'planting'>).season
     : seasonOf(parent, lookUp);
 }
 
-/** The newest versions of all records below some plantings, as the history tells them. */
+/** The newest versions of all records below some plantings. */
 export async function below(
   database: Database,
   workspaceId: string,
   plantingIds: readonly string[],
   transaction: Transaction,
 ): Promise<Kept[]> {
-  const { records } = database.models;
   const found: Kept[] = [];
-  const gather = async (kind: Kind, attribute: string, ids: readonly string[]) => {
-    const rows = await records[kind].findAll({
-      where: { workspaceId, [attribute]: ids },
-      transaction,
-    });
-    const some = rows.map((row) => toRecord(kind, row));
-    found.push(...some);
-    return some.map(({ id }) => id);
+  const gather = async (parent: Kind, ids: readonly string[]): Promise<void> => {
+    if (ids.length === 0) return;
+    for (const kind of KIND_NAMES) {
+      const [attribute] =
+        Object.entries(kindOf(kind).parents).find(([, of]) => of === parent) ?? [];
+      if (attribute === undefined || kindOf(kind).held === 'always') continue;
+      const rows = await database.models.records[kind].findAll({
+        where: { workspaceId, [attribute]: ids },
+        transaction,
+      });
+      const some = rows.map((row) => toRecord(kind, row));
+      found.push(...some);
+      await gather(
+        kind,
+        some.map(({ id }) => id),
+      );
+    }
   };
-  await gather('event', 'plantingId', plantingIds);
-  const walks = await gather('walk', 'plantingId', plantingIds);
-  const stops = await gather('stop', 'walkId', walks);
-  await gather('observation', 'stopId', stops);
+  await gather('planting', plantingIds);
   return found;
 }

@@ -1,4 +1,4 @@
-import type { Commit, DataOf, Kept, Problems } from '@sendero/core';
+import { isKind, kindOf, parentsOf, type Commit, type Kept, type Problems } from '@sendero/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { RememberedClock } from './clock.ts';
 
@@ -45,9 +45,7 @@ export const NOT_FETCHED = -1;
 
 /** What a record read with its walk hangs on: a stop on its walk, an observation on its stop. */
 export function parentInWalk({ kind, data }: Pick<Kept, 'kind' | 'data'>): string | undefined {
-  if (kind === 'stop') return (data as DataOf<'stop'>).walkId;
-  if (kind === 'observation') return (data as DataOf<'observation'>).stopId;
-  return undefined;
+  return isKind(kind) && kindOf(kind).held === 'walk' ? parentsOf(kind, data)[0]?.id : undefined;
 }
 
 /** A record with what it is found by. */
@@ -84,9 +82,9 @@ interface Schema extends DBSchema {
 
 export type LocalDatabase = IDBPDatabase<Schema>;
 
-export const recordKey = (kind: string, id: string) => `${kind} ${id}`;
+const inSeason = (kind: string) => isKind(kind) && kindOf(kind).held === 'season';
 
-const IN_A_SEASON = new Set(['walk', 'event']);
+export const recordKey = (kind: string, id: string) => `${kind} ${id}`;
 
 /**
  * Opens this device's database, bringing one of an older version of the app up to this one.
@@ -117,9 +115,7 @@ export function openLocalDatabase(
       const session = (await meta.get('session')) as LocalSession | undefined;
       await meta.delete('cursor');
       for (let at = await records.openCursor(); at; at = await at.continue())
-        await at.update(
-          toStore(at.value, IN_A_SEASON.has(at.value.kind) ? (session?.season ?? 0) : 0),
-        );
+        await at.update(toStore(at.value, inSeason(at.value.kind) ? (session?.season ?? 0) : 0));
     },
     blocked: () => listener.blocked?.(),
     blocking(_current, _blocked, event) {

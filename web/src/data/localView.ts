@@ -1,4 +1,4 @@
-import { isKind, parentsOf, readKept, type Kept, type Kind } from '@sendero/core';
+import { isKind, kindOf, parentsOf, readKept, type Kept, type Kind } from '@sendero/core';
 import {
   NOT_FETCHED,
   parentInWalk,
@@ -220,7 +220,10 @@ export class LocalView {
 const known = ({ kind }: Kept) => isKind(kind);
 
 /** Records that are read with their walk. */
-const inWalk = (key: string) => key.startsWith('stop ') || key.startsWith('observation ');
+const inWalk = (key: string) => {
+  const kind = key.split(' ')[0]!;
+  return isKind(kind) && kindOf(kind).held === 'walk';
+};
 
 const byKey = (records: readonly StoredRecord[]) =>
   new Map(records.map((record) => [recordKey(record.kind, record.id), record]));

@@ -1,0 +1,23 @@
+import * as z from 'zod/mini';
+import { defineKind } from './defineKind.ts';
+import { id, name, within, asTyped } from './parts.ts';
+
+export const field = defineKind({
+  schema: z.strictObject({
+    growerId: id,
+    name: name('a name for the field'),
+    areaM2: z.nullable(within(100, 1e8, 'Enter an area between 0.02 ac and 25,000 ac.')),
+    soil: z._default(z.string().check(z.maxLength(120, 'Use at most 120 characters.')), ''),
+    asTyped,
+  }),
+  parents: { growerId: 'grower' },
+  table: 'fields',
+  indexed: { growerId: 'uuid', name: 'text' },
+  words: { own: ({ name: called }) => called, alone: true },
+  defaults: { soil: '', asTyped: {} },
+  example: {
+    growerId: '019f0000-0000-7000-8000-000000000002',
+    name: 'Long Forty',
+    areaM2: 161_874,
+  },
+});

@@ -1,0 +1,77 @@
+import * as z from 'zod/mini';
+import { FURTHEST_EAST_MIN, localDay } from '../../season/index.ts';
+
+/** What the schemas of several kinds are made of, with messages that say what to do. Values are SI. */
+
+export const id = z.uuid('This link is broken: choose again.');
+export const name = (what: string) =>
+  z
+    .string(`Enter ${what}.`)
+    .check(
+      z.trim(),
+      z.minLength(1, `Enter ${what}.`),
+      z.maxLength(120, 'Use at most 120 characters.'),
+    );
+export const note = z._default(
+  z.string().check(z.maxLength(4000, 'Use at most 4,000 characters.')),
+  '',
+);
+export const date = z.iso
+  .date('Enter a date as year-month-day, e.g. 2027-05-14.')
+  .check(
+    z.refine(
+      (text) => text >= '1990-01-01' && text <= '2199-12-31',
+      'Enter a date between 1990 and 2199.',
+    ),
+  );
+export const timestamp = z.iso
+  .datetime('Enter a date and time.')
+  .check(
+    z.refine(
+      (text) => text >= '1990' && text < '2200',
+      'Enter a time between 1990 and 2199: check the clock of this device.',
+    ),
+  );
+export const within = (least: number, most: number, message: string) =>
+  z.number(message).check(z.gte(least, message), z.lte(most, message));
+export const whole = (least: number, most: number, message: string) =>
+  z.int(message).check(z.gte(least, message), z.lte(most, message));
+/** Figures exactly as typed, by the name of the value they gave. */
+export const asTyped = z._default(
+  z
+    .record(z.string().check(z.maxLength(40)), z.string().check(z.maxLength(60)))
+    .check(z.refine((typed) => Object.keys(typed).length <= 60, 'Use at most 60 figures.')),
+  {},
+);
+
+export const rowWidthM = within(0.05, 3, 'Enter a row width between 2 in (5 cm) and 10 ft (3 m).');
+export const lengthM = within(
+  0.1,
+  500,
+  'Enter a length between 4 in (0.1 m) and 1,640 ft (500 m).',
+);
+export const hoopDiameterM = within(
+  0.1,
+  5,
+  'Enter a hoop diameter between 4 in (10 cm) and 16 ft (5 m).',
+);
+
+export const targetM = within(0.005, 0.2, 'Enter a depth between ¼ in (0.5 cm) and 8 in (20 cm).');
+
+/** Minutes the local clock was ahead of UTC, beside the instant; null in records of before it was noted. */
+export const zoneOffsetMin = z.nullable(
+  whole(-FURTHEST_EAST_MIN, FURTHEST_EAST_MIN, 'Set the time zone of this device.'),
+);
+export const agrees = (at: string, on: string, offset: number | null) =>
+  offset === null || localDay(at, offset) === on;
+
+export const row = z.nullable(whole(1, 96, 'Enter the planter row, 1 to 96.'));
+
+export const rowNumber = whole(1, 96, 'Enter the planter row, 1 to 96.');
+export const rowNumbers = z
+  .array(rowNumber)
+  .check(z.maxLength(96, 'A planter has at most 96 rows: name each once.'));
+export const shortText = z._default(
+  z.string().check(z.maxLength(60, 'Use at most 60 characters.')),
+  '',
+);

@@ -1,0 +1,25 @@
+import * as z from 'zod/mini';
+import { defineKind } from './defineKind.ts';
+import { name, within, whole, asTyped, rowWidthM } from './parts.ts';
+
+/** The machine whose rows are judged. */
+export const planter = defineKind({
+  schema: z.strictObject({
+    name: name('a name for the planter'),
+    type: z.enum(['planter', 'drill'], 'Choose planter or drill.'),
+    rows: whole(1, 96, 'Enter how many rows it has, 1 to 96.'),
+    rowWidthM,
+    cells: z.nullable(whole(1, 400, 'Enter the cells on a metering disc, 1 to 400.')),
+    /** What one position of the depth stop moves the seed by; null when not known. */
+    depthStopStepM: z._default(
+      z.nullable(within(0.0005, 0.05, 'Enter a step between 0.02 in (0.5 mm) and 2 in (5 cm).')),
+      null,
+    ),
+    asTyped,
+  }),
+  table: 'planters',
+  indexed: { name: 'text' },
+  words: { own: ({ name: called }) => called },
+  defaults: { depthStopStepM: null, asTyped: {} },
+  example: { name: 'Goose', type: 'planter', rows: 12, rowWidthM: 0.762, cells: 30 },
+});

@@ -1,0 +1,24 @@
+import * as z from 'zod/mini';
+import { defineKind } from './defineKind.ts';
+import { name, date, within, whole } from './parts.ts';
+
+/** Whose fields they are; made with its people, not by an edit. */
+export const workspace = defineKind({
+  schema: z.strictObject({
+    name: name('a name for the workspace'),
+    /** A fixed day the workspace lives in (the demo); null for the real calendar. */
+    fixedToday: z.nullable(date),
+    season: whole(1990, 2199, 'Enter the season as a year.'),
+    /** The user's own weights of plants behind; null for the house default. */
+    weights: z.nullable(
+      z.strictObject({
+        oneBehind: within(0, 1.5, 'Enter a weight from 0 to 1.5.'),
+        twoBehind: within(-1, 1.5, 'Enter a weight from −1 to 1.5.'),
+      }),
+    ),
+  }),
+  table: 'workspaces',
+  indexed: { name: 'text', fixedToday: 'date', season: 'integer' },
+  words: { own: ({ name: called }) => called },
+  example: { name: 'Almirel Bench', fixedToday: null, season: 2027, weights: null },
+});
