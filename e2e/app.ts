@@ -69,7 +69,9 @@ export class App {
       },
     });
     const { child } = this;
-    process.once('exit', () => child.kill('SIGKILL'));
+    const end = () => child.kill('SIGKILL');
+    process.once('exit', end);
+    child.once('exit', () => process.removeListener('exit', end));
     const healthy = () =>
       fetch(`${this.url}/api/v1/health`).then(
         (response) => response.ok,

@@ -189,8 +189,7 @@ test('a deleted field comes back with undo', async ({ browser, empty }) => {
   const page = await browser.newPage({ baseURL: empty.url });
   await page.goto('/fields');
   await page.getByRole('button', { name: 'Add a field' }).click();
-  await page.getByLabel('Or a new grower').fill('Plover Farm');
-  await page.getByRole('button', { name: 'Add grower' }).click();
+  await page.getByRole('combobox', { name: 'Grower' }).fill('Plover Farm');
   await page.getByLabel('Field name').fill('Reed Corner');
   await page.getByRole('button', { name: 'Keep it' }).click();
   await page.getByRole('button', { name: 'Delete Reed Corner' }).click();

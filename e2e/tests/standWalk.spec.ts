@@ -14,8 +14,7 @@ test('the whole job by mouse: field, planter, planting, walk, tape, result', asy
   await expect(page.getByText('4 rows at 30 in')).toBeVisible();
 
   await page.getByRole('button', { name: 'Add a field' }).click();
-  await page.getByLabel('Or a new grower').fill('Thistle Farm');
-  await page.getByRole('button', { name: 'Add grower' }).click();
+  await page.getByRole('combobox', { name: 'Grower' }).fill('Thistle Farm');
   await page.getByLabel('Field name').fill('Crane Meadow');
   await page.getByLabel('Area (optional)').fill('40 ac');
   await page.getByRole('button', { name: 'Keep it' }).click();

@@ -160,8 +160,7 @@ async function makePlanting(page: Page): Promise<void> {
   await page.getByLabel(/One position of the depth stop/).fill('1/4');
   await page.getByRole('button', { name: 'Keep it' }).click();
   await page.getByRole('button', { name: 'Add a field' }).click();
-  await page.getByLabel('Or a new grower').fill('Saltbush Partnership');
-  await page.getByRole('button', { name: 'Add grower' }).click();
+  await page.getByRole('combobox', { name: 'Grower' }).fill('Saltbush Partnership');
   await page.getByLabel('Field name').fill('Kiln Corner');
   await page.getByRole('button', { name: 'Keep it' }).click();
   await page.getByRole('button', { name: 'Add a planting on Kiln Corner' }).click();

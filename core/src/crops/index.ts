@@ -64,3 +64,11 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     standWalkDays: [20, 250],
   },
 };
+
+/** What was planted, in a few words; the variety may not have been said. @example cropWords({ crop: 'corn', variety: 'AB-104' }) // 'corn AB-104' */
+export const cropWords = ({ crop, variety }: { crop: Crop; variety: string }): string =>
+  [CROP_FACTS[crop].label.toLowerCase(), variety].filter(Boolean).join(' ');
+
+/** The same at the beginning of a line. */
+export const cropTitle = (planted: { crop: Crop; variety: string }): string =>
+  [CROP_FACTS[planted.crop].label, planted.variety].filter(Boolean).join(' ');

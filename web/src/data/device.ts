@@ -49,6 +49,8 @@ export interface Draft<K extends Kind = Kind> {
   kind: K;
   data: DataOf<K>;
   id?: string;
+  /** The view it was made on; what is shown now, if left out. */
+  seen?: Kept<K>;
 }
 export type AllEdited = { ok: true; ids: string[] } | { ok: false; problems: Problems };
 
@@ -263,14 +265,17 @@ export class Device {
     const lookUp: LookUp = (kind, id) =>
       (drafted.get(recordKey(kind, id)) ?? this.lookUp(kind, id)) as never;
     const edits: Edit[] = [];
-    for (const { kind, data, id = newId() } of drafts) {
-      const seen = (this.lookUp(kind, id) as Kept | undefined) ?? null;
+    for (const { kind, data, id = newId(), seen: opened } of drafts) {
+      const shown = this.lookUp(kind, id) as Kept | undefined;
+      const seen = opened ?? shown ?? null;
       const valid = validate(kind, data, seen?.version);
       if (!valid.ok) return valid;
       const problems = checkRelations(kind, valid.data, lookUp);
       if (Object.keys(problems).length > 0) return { ok: false, problems };
       drafted.set(recordKey(kind, id), { kind, id, data: valid.data } as Kept);
-      edits.push({ op: 'put', kind, id, data: valid.data, seen });
+      const edit: Edit = { op: 'put', kind, id, data: valid.data, seen };
+      const joined = together(edit, shown);
+      edits.push(joined === null ? edit : { ...edit, data: joined, seen: shown ?? null });
     }
     this.keep(edits);
     return { ok: true, ids: edits.map(({ id }) => id) };

@@ -1,4 +1,4 @@
-import { CROP_FACTS, FIELD_CHANGES, type PlantingEvent } from '@sendero/core';
+import { cropWords, FIELD_CHANGES, type PlantingEvent } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link, useNavigate } from 'react-router';
 import type { Draft } from '../data/device.ts';
@@ -56,7 +56,7 @@ export function ChecksDue({ day, first }: { day: PlantingDay; first: boolean }) 
         <span className="soft">{growerName}</span>
         <div>
           Being planted today{planter ? ` with ${planter.data.name}` : ''},{' '}
-          {CROP_FACTS[planting.data.crop].label.toLowerCase()} {planting.data.variety}
+          {cropWords(planting.data)}
         </div>
         {due.length === 0 && (
           <div className="small soft">Every row was checked; nothing has changed since.</div>

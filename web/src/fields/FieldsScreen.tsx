@@ -1,4 +1,4 @@
-import { CROP_FACTS, type Kept, type Kind } from '@sendero/core';
+import { cropTitle, type Kept, type Kind } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -6,15 +6,23 @@ import { shortDate } from '../app/dates.ts';
 import { useAll, useDevice } from '../data/hooks.ts';
 import { useTrails } from '../trail/useTrails.ts';
 import { useUnits } from '../units/useUnits.ts';
+import { draftNames } from './useDraft.ts';
 import { SeasonSwitch } from './SeasonSwitch.tsx';
 import { PlantingForm } from './PlantingForm.tsx';
 import { FieldForm, PlanterForm } from './SmallForms.tsx';
 
 type Editing =
-  | { what: 'field'; record?: Kept<'field'> }
-  | { what: 'planter'; record?: Kept<'planter'> }
-  | { what: 'planting'; fieldId: string }
-  | null;
+  { what: 'field' | 'planter'; id: string | null } | { what: 'planting'; fieldId: string } | null;
+
+/** A form that was left half-filled is open again. */
+function leftOpen(): Editing {
+  for (const name of draftNames()) {
+    const [what, id, on] = name.split(' ');
+    if (what === 'field' || what === 'planter') return { what, id: id === 'new' ? null : id! };
+    if (what === 'planting' && id === 'on') return { what, fieldId: on! };
+  }
+  return null;
+}
 const WALK_WORDS = {
   done: 'walked',
   due: 'walk due',
@@ -32,7 +40,7 @@ export default function FieldsScreen() {
   const planters = useAll('planter');
   const trails = useTrails();
   const plantings = useAll('planting');
-  const [editing, setEditing] = useState<Editing>(null);
+  const [editing, setEditing] = useState<Editing>(leftOpen);
   const [deleted, setDeleted] = useState<{ kind: Kind; id: string; name: string } | null>(null);
   const close = () => setEditing(null);
   const remove = (kind: Kind, id: string, name: string) => {
@@ -45,12 +53,12 @@ export default function FieldsScreen() {
         <h1>Fields</h1>
         <span className="spacer" />
         <SeasonSwitch />
-        <Button h={48} onClick={() => setEditing({ what: 'field' })}>
+        <Button h={48} onClick={() => setEditing({ what: 'field', id: null })}>
           Add a field
         </Button>
       </div>
       {editing?.what === 'field' && (
-        <FieldForm key={editing.record?.id} field={editing.record} onDone={close} />
+        <FieldForm key={editing.id} field={editedIn(fields, editing.id)} onDone={close} />
       )}
       {growers.length === 0 && !editing && (
         <p>
@@ -86,7 +94,7 @@ export default function FieldsScreen() {
                         variant="subtle"
                         size="compact-md"
                         h={44}
-                        onClick={() => setEditing({ what: 'field', record: field })}
+                        onClick={() => setEditing({ what: 'field', id: field.id })}
                         aria-label={`Edit ${field.data.name}`}
                       >
                         Edit
@@ -124,8 +132,7 @@ export default function FieldsScreen() {
                         return (
                           <li key={planting.id} className="row spread" style={{ minHeight: 44 }}>
                             <Link to={`/plantings/${planting.id}`}>
-                              {CROP_FACTS[planting.data.crop].label} {planting.data.variety},{' '}
-                              {shortDate(planting.data.plantedOn)}
+                              {cropTitle(planting.data)}, {shortDate(planting.data.plantedOn)}
                             </Link>
                             <span
                               className={`small ${state === 'overdue' || state === 'due' ? 'warn' : 'soft'}`}
@@ -144,12 +151,16 @@ export default function FieldsScreen() {
       <section className="stack tight">
         <div className="row spread">
           <h2>Planters</h2>
-          <Button variant="default" h={48} onClick={() => setEditing({ what: 'planter' })}>
+          <Button
+            variant="default"
+            h={48}
+            onClick={() => setEditing({ what: 'planter', id: null })}
+          >
             Add a planter
           </Button>
         </div>
         {editing?.what === 'planter' && (
-          <PlanterForm key={editing.record?.id} planter={editing.record} onDone={close} />
+          <PlanterForm key={editing.id} planter={editedIn(planters, editing.id)} onDone={close} />
         )}
         <div className="columns half">
           {planters.map((planter) => (
@@ -165,7 +176,7 @@ export default function FieldsScreen() {
               <Button
                 variant="subtle"
                 h={44}
-                onClick={() => setEditing({ what: 'planter', record: planter })}
+                onClick={() => setEditing({ what: 'planter', id: planter.id })}
                 aria-label={`Edit ${planter.data.name}`}
               >
                 Edit
@@ -193,3 +204,6 @@ export default function FieldsScreen() {
     </div>
   );
 }
+
+const editedIn = <K extends Kind>(records: readonly Kept<K>[], id: string | null) =>
+  records.find((record) => record.id === id);

@@ -9,11 +9,12 @@ import {
   type Planting,
 } from '@sendero/core';
 import { Button, NativeSelect, TextInput } from '@mantine/core';
-import { useState } from 'react';
 import { useAll, useToday } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
+import { FoundAgain } from './FoundAgain.tsx';
+import { useDraft } from './useDraft.ts';
 import { useRecordForm } from './useRecordForm.ts';
 
 const FIGURES = ['rowWidthM', 'seedsPerM2', 'depthTargetM', 'germination', 'fieldLoss'] as const;
@@ -33,49 +34,51 @@ export function PlantingForm({
   const today = useToday();
   const season = useAppSelector((state) => state.sync.season) ?? Number(today.slice(0, 4));
   const planters = useAll('planter');
-  const { problems, save } = useRecordForm('planting', planting, onDone);
-  const [crop, setCrop] = useState<Crop>(planting?.data.crop ?? 'corn');
-  const [variety, setVariety] = useState(planting?.data.variety ?? '');
-  const [plantedOn, setPlantedOn] = useState(planting?.data.plantedOn ?? today);
-  const [planterId, setPlanterId] = useState(
-    planting ? (planting.data.planterId ?? '') : (planters[0]?.id ?? ''),
-  );
-  const kinds = {
-    rowWidthM: 'rowWidth',
-    seedsPerM2: units.standKind(CROP_FACTS[crop].denseStand),
-    depthTargetM: 'seedDepth',
-    germination: 'share',
-    fieldLoss: 'share',
-  } as const;
-  const start = (figure: Figure): Entered => {
-    const fallback = {
+  const kindsOf = (crop: Crop) =>
+    ({
+      rowWidthM: 'rowWidth',
+      seedsPerM2: units.standKind(CROP_FACTS[crop].denseStand),
+      depthTargetM: 'seedDepth',
+      germination: 'share',
+      fieldLoss: 'share',
+    }) as const;
+  const draft = useDraft(`planting ${planting?.id ?? `on ${fieldId}`}`, planting, () => {
+    const crop: Crop = planting?.data.crop ?? 'corn';
+    const usual = {
       rowWidthM: planters[0]?.data.rowWidthM ?? null,
       seedsPerM2: null,
       depthTargetM: CROP_FACTS[crop].depthTargetM,
       germination: 0.95,
       fieldLoss: DEFAULT_FIELD_LOSS,
-    }[figure];
-    return enteredFrom(
-      planting ? planting.data[figure] : fallback,
-      planting?.data.asTyped[figure],
-      kinds[figure],
-      units,
-    );
-  };
-  const [figures, setFigures] = useState<Record<Figure, Entered>>(
-    () =>
-      Object.fromEntries(FIGURES.map((figure) => [figure, start(figure)])) as Record<
+    };
+    const figure = (name: Figure) =>
+      enteredFrom(
+        planting ? planting.data[name] : usual[name],
+        planting?.data.asTyped[name],
+        kindsOf(crop)[name],
+        units,
+      );
+    return {
+      crop,
+      variety: planting?.data.variety ?? '',
+      plantedOn: planting?.data.plantedOn ?? today,
+      planterId: planting ? (planting.data.planterId ?? '') : (planters[0]?.id ?? ''),
+      figures: Object.fromEntries(FIGURES.map((name) => [name, figure(name)])) as Record<
         Figure,
         Entered
       >,
-  );
+    };
+  });
+  const { problems, save, cancel } = useRecordForm('planting', draft, onDone);
+  const { crop, variety, plantedOn, planterId, figures } = draft.values;
+  const kinds = kindsOf(crop);
   const value = (figure: Figure) => figures[figure].value ?? Number.NaN;
   const input = (figure: Figure, label: React.ReactNode) => (
     <QuantityInput
       label={label}
       kind={kinds[figure]}
       entered={figures[figure]}
-      onEntered={(entered) => setFigures({ ...figures, [figure]: entered })}
+      onEntered={(entered) => draft.change({ figures: { ...figures, [figure]: entered } })}
       problem={problems[figure]}
     />
   );
@@ -110,25 +113,26 @@ export function PlantingForm({
         });
       }}
     >
+      {draft.found && <FoundAgain />}
       <div className="columns half">
         <div className="stack">
           <NativeSelect
             label="Crop"
             value={crop}
-            onChange={(event) => setCrop(event.currentTarget.value as Crop)}
+            onChange={(event) => draft.change({ crop: event.currentTarget.value as Crop })}
             data={CROPS.map((name) => ({ value: name, label: CROP_FACTS[name].label }))}
           />
           <TextInput
-            label="Variety"
+            label="Variety (optional)"
             value={variety}
-            onChange={(event) => setVariety(event.currentTarget.value)}
+            onChange={(event) => draft.change({ variety: event.currentTarget.value })}
             error={problems.variety}
           />
           <TextInput
             label="Planted on"
             type="date"
             value={plantedOn}
-            onChange={(event) => setPlantedOn(event.currentTarget.value)}
+            onChange={(event) => draft.change({ plantedOn: event.currentTarget.value })}
             error={problems.plantedOn}
           />
           <NativeSelect
@@ -137,17 +141,15 @@ export function PlantingForm({
             error={problems.planterId}
             onChange={(event) => {
               const next = planters.find(({ id }) => id === event.currentTarget.value);
-              setPlanterId(next?.id ?? '');
-              if (next)
-                setFigures({
-                  ...figures,
-                  rowWidthM: enteredFrom(
-                    next.data.rowWidthM,
-                    next.data.asTyped.rowWidthM,
-                    'rowWidth',
-                    units,
-                  ),
-                });
+              const width = next && {
+                rowWidthM: enteredFrom(
+                  next.data.rowWidthM,
+                  next.data.asTyped.rowWidthM,
+                  'rowWidth',
+                  units,
+                ),
+              };
+              draft.change({ planterId: next?.id ?? '', figures: { ...figures, ...width } });
             }}
             data={[
               { value: '', label: 'Not said' },
@@ -192,7 +194,7 @@ export function PlantingForm({
         <Button type="submit" h={48}>
           {planting ? 'Keep the changes' : 'Add the planting'}
         </Button>
-        <Button variant="default" h={48} onClick={() => onDone(planting?.id ?? '')}>
+        <Button variant="default" h={48} onClick={cancel}>
           Cancel
         </Button>
       </div>

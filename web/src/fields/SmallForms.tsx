@@ -1,18 +1,24 @@
-import type { Kept } from '@sendero/core';
-import { Button, NativeSelect, TextInput } from '@mantine/core';
-import { useState, type ReactNode } from 'react';
+import { validate, type Kept } from '@sendero/core';
+import { Autocomplete, Button, NativeSelect, TextInput } from '@mantine/core';
+import type { ReactNode } from 'react';
 import { useAll } from '../data/hooks.ts';
+import { newId } from '../data/newId.ts';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
+import { FoundAgain } from './FoundAgain.tsx';
+import { useDraft } from './useDraft.ts';
 import { useRecordForm } from './useRecordForm.ts';
 
 function FormFrame({
   label,
+  found,
   onSave,
   onCancel,
   children,
 }: {
   label: string;
+  /** Filled with what was typed before. */
+  found: boolean;
   onSave(): void;
   onCancel(): void;
   children: ReactNode;
@@ -28,6 +34,7 @@ function FormFrame({
       }}
     >
       <h2>{label}</h2>
+      {found && <FoundAgain />}
       {children}
       <div className="row">
         <Button type="submit" h={48}>
@@ -41,76 +48,77 @@ function FormFrame({
   );
 }
 
-/** Add or edit a field, with its grower. */
+/** Add or edit a field. Its grower is chosen or named in one place, and made with the field when new. */
 export function FieldForm({ field, onDone }: { field?: Kept<'field'>; onDone(id: string): void }) {
   const units = useUnits();
   const growers = useAll('grower');
-  const { problems, save } = useRecordForm('field', field, onDone);
-  const [growerId, setGrowerId] = useState(field?.data.growerId ?? growers[0]?.id ?? '');
-  const [newGrower, setNewGrower] = useState('');
-  const grower = useRecordForm('grower', undefined, (id) => {
-    setGrowerId(id);
-    setNewGrower('');
-  });
-  const [name, setName] = useState(field?.data.name ?? '');
-  const [soil, setSoil] = useState(field?.data.soil ?? '');
-  const [area, setArea] = useState(() =>
-    enteredFrom(field?.data.areaM2 ?? null, field?.data.asTyped.areaM2, 'area', units),
-  );
+  const draft = useDraft(`field ${field?.id ?? 'new'}`, field, () => ({
+    grower:
+      growers.find(({ id }) => id === field?.data.growerId)?.data.name ??
+      (growers.length === 1 ? growers[0]!.data.name : ''),
+    name: field?.data.name ?? '',
+    soil: field?.data.soil ?? '',
+    area: enteredFrom(field?.data.areaM2 ?? null, field?.data.asTyped.areaM2, 'area', units),
+  }));
+  const { problems, setProblems, save, cancel } = useRecordForm('field', draft, onDone);
+  const { grower, name, soil, area } = draft.values;
+  const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
+  const known = growers.find(({ data }) => same(data.name, grower));
+  const keep = () => {
+    const named = validate('grower', { name: grower });
+    if (!named.ok)
+      return setProblems({
+        grower: grower.trim() ? named.problems.name! : 'Choose the grower, or type a new name.',
+      });
+    const growerId = known?.id ?? newId();
+    save(
+      {
+        growerId,
+        name,
+        soil,
+        areaM2: area.text.trim() === '' ? null : (area.value ?? Number.NaN),
+        asTyped: { areaM2: area.text },
+      },
+      known ? [] : [{ kind: 'grower', id: growerId, data: named.data }],
+    );
+  };
   return (
     <FormFrame
       label={field ? 'Edit the field' : 'New field'}
-      onCancel={() => onDone('')}
-      onSave={() =>
-        save({
-          growerId,
-          name,
-          soil,
-          areaM2: area.text.trim() === '' ? null : (area.value ?? Number.NaN),
-          asTyped: { areaM2: area.text },
-        })
-      }
+      found={draft.found}
+      onCancel={cancel}
+      onSave={keep}
     >
-      <NativeSelect
+      <Autocomplete
         label="Grower"
-        value={growerId}
-        error={problems.growerId}
-        onChange={(event) => setGrowerId(event.currentTarget.value)}
-        data={[
-          { value: '', label: 'Choose a grower' },
-          ...growers.map(({ id, data }) => ({ value: id, label: data.name })),
-        ]}
+        description={
+          grower.trim() && !known
+            ? 'A new grower: added with the field.'
+            : 'Choose one, or type a new name.'
+        }
+        value={grower}
+        error={problems.grower ?? problems.growerId}
+        onChange={(value) => draft.change({ grower: value })}
+        data={[...new Set(growers.map(({ data }) => data.name))]}
       />
-      <div className="row" style={{ alignItems: 'end' }}>
-        <TextInput
-          label="Or a new grower"
-          value={newGrower}
-          error={grower.problems.name}
-          onChange={(event) => setNewGrower(event.currentTarget.value)}
-          style={{ flex: 1 }}
-        />
-        <Button variant="default" h={44} onClick={() => grower.save({ name: newGrower })}>
-          Add grower
-        </Button>
-      </div>
       <TextInput
         label="Field name"
         value={name}
         error={problems.name}
-        onChange={(event) => setName(event.currentTarget.value)}
+        onChange={(event) => draft.change({ name: event.currentTarget.value })}
       />
       <QuantityInput
         label="Area (optional)"
         kind="area"
         entered={area}
-        onEntered={setArea}
+        onEntered={(entered) => draft.change({ area: entered })}
         problem={problems.areaM2}
       />
       <TextInput
         label="Soil (optional)"
         value={soil}
         error={problems.soil}
-        onChange={(event) => setSoil(event.currentTarget.value)}
+        onChange={(event) => draft.change({ soil: event.currentTarget.value })}
       />
     </FormFrame>
   );
@@ -125,32 +133,32 @@ export function PlanterForm({
   onDone(id: string): void;
 }) {
   const units = useUnits();
-  const { problems, save } = useRecordForm('planter', planter, onDone);
-  const [name, setName] = useState(planter?.data.name ?? '');
-  const [type, setType] = useState<'planter' | 'drill'>(planter?.data.type ?? 'planter');
-  const [rows, setRows] = useState(String(planter?.data.rows ?? ''));
-  const [cells, setCells] = useState(planter?.data.cells ? String(planter.data.cells) : '');
-  const [width, setWidth] = useState(() =>
-    enteredFrom(
+  const draft = useDraft(`planter ${planter?.id ?? 'new'}`, planter, () => ({
+    name: planter?.data.name ?? '',
+    type: planter?.data.type ?? ('planter' as 'planter' | 'drill'),
+    rows: String(planter?.data.rows ?? ''),
+    cells: planter?.data.cells ? String(planter.data.cells) : '',
+    width: enteredFrom(
       planter?.data.rowWidthM ?? null,
       planter?.data.asTyped.rowWidthM,
       'rowWidth',
       units,
     ),
-  );
-  const [step, setStep] = useState(() =>
-    enteredFrom(
+    step: enteredFrom(
       planter?.data.depthStopStepM ?? null,
       planter?.data.asTyped.depthStopStepM,
       'seedDepth',
       units,
     ),
-  );
+  }));
+  const { problems, save, cancel } = useRecordForm('planter', draft, onDone);
+  const { name, type, rows, cells, width, step } = draft.values;
   const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : Number.NaN);
   return (
     <FormFrame
       label={planter ? 'Edit the planter' : 'New planter'}
-      onCancel={() => onDone('')}
+      found={draft.found}
+      onCancel={cancel}
       onSave={() =>
         save({
           name,
@@ -167,12 +175,14 @@ export function PlanterForm({
         label="Name"
         value={name}
         error={problems.name}
-        onChange={(event) => setName(event.currentTarget.value)}
+        onChange={(event) => draft.change({ name: event.currentTarget.value })}
       />
       <NativeSelect
         label="Kind"
         value={type}
-        onChange={(event) => setType(event.currentTarget.value as 'planter' | 'drill')}
+        onChange={(event) =>
+          draft.change({ type: event.currentTarget.value as 'planter' | 'drill' })
+        }
         data={[
           { value: 'planter', label: 'Planter, single seeds' },
           { value: 'drill', label: 'Drill or air seeder' },
@@ -183,20 +193,20 @@ export function PlanterForm({
         inputMode="numeric"
         value={rows}
         error={problems.rows}
-        onChange={(event) => setRows(event.currentTarget.value)}
+        onChange={(event) => draft.change({ rows: event.currentTarget.value })}
       />
       <QuantityInput
         label="Row width"
         kind="rowWidth"
         entered={width}
-        onEntered={setWidth}
+        onEntered={(entered) => draft.change({ width: entered })}
         problem={problems.rowWidthM}
       />
       <QuantityInput
         label="One position of the depth stop moves the seed by (optional)"
         kind="seedDepth"
         entered={step}
-        onEntered={setStep}
+        onEntered={(entered) => draft.change({ step: entered })}
         problem={problems.depthStopStepM}
       />
       {type === 'planter' && (
@@ -205,7 +215,7 @@ export function PlanterForm({
           inputMode="numeric"
           value={cells}
           error={problems.cells}
-          onChange={(event) => setCells(event.currentTarget.value)}
+          onChange={(event) => draft.change({ cells: event.currentTarget.value })}
         />
       )}
     </FormFrame>

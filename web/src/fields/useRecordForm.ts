@@ -1,25 +1,36 @@
-import type { DataOf, Kept, Kind, Problems } from '@sendero/core';
+import type { DataOf, Kind, Problems } from '@sendero/core';
 import { useState } from 'react';
+import type { Draft } from '../data/device.ts';
 import { useDevice } from '../data/hooks.ts';
+import { useDraft } from './useDraft.ts';
 
 /**
- * Saving of a form: problems stand beside their fields, and nothing typed is lost. What someone else
- * changed while the form was open stays: the form speaks of the version it was opened on.
+ * A form that makes or edits a record: what is typed stays until it is kept or given up, problems stand
+ * beside their fields. What someone else changed while the form was open stays: the form speaks of the
+ * version it was opened on.
  */
-export function useRecordForm<K extends Kind>(
+export function useRecordForm<K extends Kind, Values extends object>(
   kind: K,
-  record: Kept<K> | undefined,
+  draft: ReturnType<typeof useDraft<Values, K>>,
   onDone: (id: string) => void,
 ) {
   const device = useDevice();
-  const [seen] = useState(record);
   const [problems, setProblems] = useState<Problems>({});
   return {
     problems,
-    save(data: DataOf<K>) {
-      const saved = device.put(kind, data, seen?.id, seen ? { seen } : {});
+    setProblems,
+    /** Keeps the record, with others it needs, or none of them. */
+    save(data: DataOf<K>, before: readonly Draft[] = []) {
+      const { seen } = draft;
+      const saved = device.putAll([...before, { kind, data, id: seen?.id, seen } as Draft]);
       setProblems(saved.ok ? {} : saved.problems);
-      if (saved.ok) onDone(saved.id);
+      if (!saved.ok) return;
+      draft.forget();
+      onDone(saved.ids.at(-1)!);
+    },
+    cancel() {
+      draft.forget();
+      onDone(draft.seen?.id ?? '');
     },
   };
 }

@@ -1,4 +1,4 @@
-import { CROP_FACTS, targetSpacing } from '@sendero/core';
+import { CROP_FACTS, cropTitle, targetSpacing } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -6,6 +6,7 @@ import { longDate, shortDate } from '../app/dates.ts';
 import { useDevice, useOne, useToday } from '../data/hooks.ts';
 import { PlantingForm } from '../fields/PlantingForm.tsx';
 import { StandScale } from '../stand/StandScale.tsx';
+import { draftNames } from '../fields/useDraft.ts';
 import { useWalkStand } from '../stand/useWalkStand.ts';
 import { METHOD_WORDS } from '../stand/methodWords.tsx';
 import { WhatHappened } from './WhatHappened.tsx';
@@ -21,7 +22,7 @@ export default function PlantingScreen() {
   const planter = useOne('planter', one?.planting.data.planterId);
   const units = useUnits();
   const today = useToday();
-  const [editing, setEditing] = useState(false);
+  const [editing, setEditing] = useState(() => draftNames().includes(`planting ${plantingId}`));
   const finished =
     one?.walks
       .filter(({ data }) => data.finishedAt)
@@ -59,7 +60,7 @@ export default function PlantingScreen() {
           <div className="soft">{growerName}</div>
           <h1>{field.data.name}</h1>
           <div className="soft">
-            {CROP_FACTS[data.crop].label} {data.variety}, planted {longDate(data.plantedOn)}
+            {cropTitle(data)}, planted {longDate(data.plantedOn)}
             {planter ? ` with ${planter.data.name}` : ''}
           </div>
         </div>

@@ -1,4 +1,4 @@
-import { CROP_FACTS } from '@sendero/core';
+import { cropWords } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link } from 'react-router';
 import { longDate, shortDate } from '../app/dates.ts';
@@ -82,7 +82,7 @@ export default function TodayScreen() {
                     <div>
                       {one.open
                         ? `Stand walk under way since ${shortDate(one.open.data.startedOn)}, ${one.open.data.walkedBy}`
-                        : `Stand walk, ${CROP_FACTS[one.planting.data.crop].label.toLowerCase()} ${one.planting.data.variety}`}
+                        : `Stand walk, ${cropWords(one.planting.data)}`}
                     </div>
                     <div className="small soft">
                       {one.open ? (

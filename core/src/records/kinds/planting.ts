@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { CROPS } from '../../crops/index.ts';
 import { defineKind } from './defineKind.ts';
-import { id, name, date, within, whole, asTyped, rowWidthM, targetM } from './parts.ts';
+import { id, date, within, whole, asTyped, rowWidthM, targetM } from './parts.ts';
 
 /** A crop in a field, planted in one go. Shared by all seasons: plantings are few, and they say which seasons there are. */
 export const planting = defineKind({
@@ -10,7 +10,10 @@ export const planting = defineKind({
     planterId: z.nullable(id),
     season: whole(1990, 2199, 'Enter the season as a year.'),
     crop: z.enum(CROPS, 'Choose a crop.'),
-    variety: name('the variety or its code'),
+    variety: z._default(
+      z.string().check(z.trim(), z.maxLength(120, 'Use at most 120 characters.')),
+      '',
+    ),
     plantedOn: date,
     rowWidthM,
     seedsPerM2: within(0.5, 1500, 'Enter a rate between 2,000 and 6,000,000 seeds/ac.'),
@@ -23,13 +26,12 @@ export const planting = defineKind({
   table: 'plantings',
   indexed: { fieldId: 'uuid', planterId: 'uuid', season: 'integer', plantedOn: 'date' },
   words: { own: () => 'planting', inside: null },
-  defaults: { asTyped: {} },
+  defaults: { variety: '', asTyped: {} },
   example: {
     fieldId: '019f0000-0000-7000-8000-000000000004',
     planterId: null,
     season: 2027,
     crop: 'corn',
-    variety: 'AB-104',
     plantedOn: '2027-04-28',
     rowWidthM: 0.762,
     seedsPerM2: 7.9,
