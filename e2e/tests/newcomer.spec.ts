@@ -9,6 +9,7 @@ test('a field with a new grower is kept in one go, and a half-filled form is sti
   await page.goto('/fields');
   await allSent(page);
   await page.getByRole('button', { name: 'Add a field' }).click();
+  await page.getByRole('combobox', { name: 'Grower' }).fill('');
   await page.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByText(/Choose the grower, or type a new name/)).toBeVisible();
   await expect(page.getByText('Enter a name for the field.')).toBeHidden();

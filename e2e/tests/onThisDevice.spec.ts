@@ -55,26 +55,26 @@ test('an older season is opened from the switch, and the newer one misses nothin
   });
   await noor.put([
     ['grower', grower, { name: 'Saltbush Partnership' }],
-    ['field', before, { growerId: grower, name: 'Kiln Corner', areaM2: null }],
-    ['field', now, { growerId: grower, name: 'Ditch Block', areaM2: null }],
+    ['field', before, { growerId: grower, name: 'Wren Acre', areaM2: null }],
+    ['field', now, { growerId: grower, name: 'Teal Acre', areaM2: null }],
     ['planting', randomUUID(), planting(before, noor.season - 1, 'AB-101')],
-    ['planting', randomUUID(), planting(now, noor.season, 'AB-111')],
+    ['planting', randomUUID(), planting(now, noor.season, 'AB-191')],
   ]);
   const context = await browser.newContext({ baseURL: empty.url });
   const page = await context.newPage();
   await page.goto('/fields');
-  await expect(page.getByText('AB-111')).toBeVisible();
+  await expect(page.getByText('AB-191')).toBeVisible();
   await expect(page.getByText('AB-101')).toHaveCount(0);
   const season = page.getByLabel('Season');
   await season.selectOption(String(noor.season - 1));
   await expect(page.getByText('AB-101')).toBeVisible();
-  await expect(page.getByText('AB-111')).toHaveCount(0);
+  await expect(page.getByText('AB-191')).toHaveCount(0);
   // Meanwhile something is planted this season, and walked last season.
   await noor.put([['planting', randomUUID(), planting(before, noor.season, 'AB-190')]]);
   await page.reload();
   await expect(page.getByText('AB-101')).toBeVisible();
   await page.getByLabel('Season').selectOption(String(noor.season));
   await expect(page.getByText('AB-190')).toBeVisible();
-  await expect(page.getByText('AB-111')).toBeVisible();
+  await expect(page.getByText('AB-191')).toBeVisible();
   await context.close();
 });

@@ -94,6 +94,7 @@ it('names a thing after where it is', () => {
   expect(name('walk')).toBe('Long Forty, stand walk');
   expect(name('stop')).toBe('Long Forty, stop 1');
   expect(name('observation')).toBe('Long Forty, stop 1, row 4');
+  expect(nameRecord('drone', 'x', lookUp)).toBe('drone');
   // What it belongs to is not on this device: as far as it is known.
   expect(
     nameRecord('stop', recordOf('stop').id, (kind, id) =>

@@ -1,5 +1,5 @@
 import type { DataOf, Kept, Kind, Problems } from './kinds.ts';
-import { kindOf } from './kinds.ts';
+import { isKind, kindOf } from './kinds.ts';
 
 /** Finds a record by kind and id; undefined when there is none. */
 export type LookUp = <K extends Kind>(kind: K, id: string) => Kept<K> | undefined;
@@ -38,7 +38,9 @@ export function checkRelations<K extends Kind>(kind: K, data: DataOf<K>, lookUp:
  *
  * @example nameRecord('observation', id, lookUp) // 'Long Forty, stop 3, row 4'
  */
-export function nameRecord(kind: Kind, id: string, lookUp: LookUp): string {
+export function nameRecord(kind: string, id: string, lookUp: LookUp): string {
+  // A newer app may have made something this one does not know.
+  if (!isKind(kind)) return kind;
   const record = lookUp(kind, id);
   if (!record) return kind;
   const { words } = kindOf(kind);

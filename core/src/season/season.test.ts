@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { addDays, daysBetween, heatUnits, trailOf } from './index.ts';
+import { addDays, daysBetween, heatUnits } from './index.ts';
 
 describe('heatUnits, method 1', () => {
   it.each([
@@ -30,27 +30,4 @@ it('days across a month end', () => {
   expect(daysBetween('2027-04-28', '2027-05-27')).toBe(29);
   expect(addDays('2027-04-28', 4)).toBe('2027-05-02');
   expect(() => addDays('soon', 1)).toThrow(RangeError);
-});
-
-describe('the trail of a planting', () => {
-  const planting = { crop: 'corn' as const, plantedOn: '2027-05-01' };
-  const walkState = (walked: string[], today: string) =>
-    trailOf(planting, { trench: [], stand: walked }, today).find(
-      ({ mark }) => mark === 'standWalk',
-    )!.state;
-  it('turns from later to due to overdue, and is done once walked', () => {
-    expect(walkState([], '2027-05-10')).toBe('later');
-    expect(walkState([], '2027-05-27')).toBe('due');
-    expect(walkState([], '2027-06-20')).toBe('overdue');
-    expect(walkState(['2027-05-26'], '2027-06-20')).toBe('done');
-  });
-  it('the trench check is due on planting day only, and missed after it', () => {
-    const check = (trench: string[], today: string) =>
-      trailOf(planting, { trench, stand: [] }, today).find(({ mark }) => mark === 'trenchCheck')!
-        .state;
-    expect(check([], '2027-04-30')).toBe('later');
-    expect(check([], '2027-05-01')).toBe('due');
-    expect(check([], '2027-05-02')).toBe('missed');
-    expect(check(['2027-05-01'], '2027-05-09')).toBe('done');
-  });
 });

@@ -29,6 +29,7 @@ const WALK_WORDS = {
   overdue: 'walk overdue',
   later: 'walk later',
   missed: '',
+  notNeeded: '',
 };
 
 /** Growers, their fields and plantings; the planters. */

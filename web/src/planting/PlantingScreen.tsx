@@ -1,9 +1,9 @@
-import { CROP_FACTS, cropTitle, targetSpacing } from '@sendero/core';
+import { CROP_FACTS, cropTitle, nextOnTrail, targetSpacing } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { longDate, shortDate } from '../app/dates.ts';
-import { useDevice, useOne, useToday } from '../data/hooks.ts';
+import { useDevice, useOne } from '../data/hooks.ts';
 import { PlantingForm } from '../fields/PlantingForm.tsx';
 import { StandScale } from '../stand/StandScale.tsx';
 import { draftNames } from '../fields/useDraft.ts';
@@ -21,7 +21,6 @@ export default function PlantingScreen() {
   const elsewhere = useOne('planting', plantingId);
   const planter = useOne('planter', one?.planting.data.planterId);
   const units = useUnits();
-  const today = useToday();
   const [editing, setEditing] = useState(() => draftNames().includes(`planting ${plantingId}`));
   const finished =
     one?.walks
@@ -40,19 +39,12 @@ export default function PlantingScreen() {
     field,
     growerName,
     marks,
-    open,
     walks,
     checks,
   } = one;
   const kind = units.standKind(CROP_FACTS[data.crop].denseStand);
-  const check = [...checks].sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1))[0];
-  const checkLink = check
-    ? check.data.finishedAt
-      ? `/trench/${check.id}/result`
-      : `/trench/${check.id}`
-    : `/plantings/${id}/trench`;
-  const plantingDay = data.plantedOn === today && !check?.data.finishedAt;
-  const walkLink = open ? `/walks/${open.id}` : `/plantings/${id}/walk`;
+  const next = nextOnTrail(marks);
+  const walkMark = marks.find(({ mark }) => mark === 'standWalk')!;
   return (
     <div className="stack">
       <div className="row spread">
@@ -64,25 +56,21 @@ export default function PlantingScreen() {
             {planter ? ` with ${planter.data.name}` : ''}
           </div>
         </div>
-        {plantingDay ? (
-          <Button component={Link} to={checkLink} size="md" h={52}>
-            {check ? 'Go on with the trench check' : 'Check behind the planter'}
-          </Button>
-        ) : (
-          <Button component={Link} to={walkLink} size="md" h={52}>
-            {open ? 'Go on with the walk' : walks.length > 0 ? 'New stand walk' : 'Walk the stand'}
-          </Button>
-        )}
+        <div className="row">
+          {/* Another walk can always be made; what is due comes first. */}
+          {next?.mark !== walkMark.mark && (
+            <Button component={Link} to={walkMark.link!} variant="default" h={52}>
+              {walkMark.action}
+            </Button>
+          )}
+          {next && (
+            <Button component={Link} to={next.link!} size="md" h={52}>
+              {next.action}
+            </Button>
+          )}
+        </div>
       </div>
-      <Trail
-        marks={marks}
-        links={{
-          targets: `/targets?planting=${id}`,
-          ...(check || data.plantedOn === today ? { trenchCheck: checkLink } : {}),
-          standWalk: walkLink,
-          ...(finished[0] ? { result: `/walks/${finished[0].id}/result` } : {}),
-        }}
-      />
+      <Trail marks={marks} />
       <div className="columns two">
         <section className="sheet stack tight">
           <h2>Newest result</h2>
@@ -114,9 +102,7 @@ export default function PlantingScreen() {
               <Link to={`/walks/${newest.walk.id}/result`}>What it means, row by row</Link>
             </>
           ) : (
-            <p hidden={newest === undefined}>
-              No finished walk yet. {marks.find(({ mark }) => mark === 'standWalk')!.reason}
-            </p>
+            <p hidden={newest === undefined}>No finished walk yet. {walkMark.reason}</p>
           )}
         </section>
         <section className="sheet stack tight">

@@ -1,4 +1,4 @@
-import { cropWords } from '@sendero/core';
+import { cropWords, urgencyOf } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link } from 'react-router';
 import { longDate, shortDate } from '../app/dates.ts';
@@ -10,7 +10,7 @@ import { SeasonSwitch } from '../fields/SeasonSwitch.tsx';
 import { StandScale } from '../stand/StandScale.tsx';
 import { useWalkStand } from '../stand/useWalkStand.ts';
 import { clockWords, statusWords } from '../sync/syncState.ts';
-import { useTrails, type PlantingOnTrail } from '../trail/useTrails.ts';
+import { useTrails } from '../trail/useTrails.ts';
 import { useUnits } from '../units/useUnits.ts';
 
 /** What to do where, why and by when; what waits to sync; what is new. */
@@ -20,8 +20,15 @@ export default function TodayScreen() {
   const plantingDays = usePlantingDays();
   const sync = useAppSelector((state) => state.sync);
   const conflicts = useAll('conflict').filter(({ data }) => data.resolvedAt === null);
-  const walkMark = (one: PlantingOnTrail) => one.marks.find(({ mark }) => mark === 'standWalk')!;
-  const due = trails.filter((one) => one.open || ['due', 'overdue'].includes(walkMark(one).state));
+  // A planting that is under way today has a list of its own, with what is due behind the planter.
+  const planted = new Set(plantingDays.map(({ one }) => one.planting.id));
+  const due = trails
+    .flatMap((one) => one.marks.map((mark) => ({ one, mark, urgency: urgencyOf(mark) })))
+    .filter(
+      ({ one, mark, urgency }) =>
+        urgency !== null && !(mark.mark === 'trenchCheck' && planted.has(one.planting.id)),
+    )
+    .sort((a, b) => a.urgency! - b.urgency!);
   const latest = trails
     .flatMap(({ walks }) => walks)
     .filter(({ data }) => data.finishedAt)
@@ -70,50 +77,47 @@ export default function TodayScreen() {
             {plantingDays.map((day, i) => (
               <ChecksDue key={day.one.planting.id} day={day} first={i === 0} />
             ))}
-            {due.map((one, i) => {
-              const mark = walkMark(one);
-              return (
-                <li key={one.planting.id} className="task">
+            {due.map(({ one, mark }, i) => (
+              <li key={`${one.planting.id} ${mark.mark}`} className="task">
+                <div>
+                  <Link to={`/plantings/${one.planting.id}`}>
+                    <strong>{one.field.data.name}</strong>
+                  </Link>{' '}
+                  <span className="soft">{one.growerName}</span>
                   <div>
-                    <Link to={`/plantings/${one.planting.id}`}>
-                      <strong>{one.field.data.name}</strong>
-                    </Link>{' '}
-                    <span className="soft">{one.growerName}</span>
-                    <div>
-                      {one.open
-                        ? `Stand walk under way since ${shortDate(one.open.data.startedOn)}, ${one.open.data.walkedBy}`
-                        : `Stand walk, ${cropWords(one.planting.data)}`}
-                    </div>
-                    <div className="small soft">
-                      {one.open ? (
-                        'Go on at the next stop, or finish it.'
-                      ) : (
-                        <>
-                          <span className={mark.state === 'overdue' ? 'warn' : ''}>
-                            {mark.state === 'overdue'
-                              ? `Overdue since ${shortDate(mark.to)}`
-                              : `By ${shortDate(mark.to)}`}
-                          </span>
-                          . {mark.reason}
-                        </>
-                      )}
-                    </div>
+                    {mark.underWay
+                      ? `${mark.label} under way since ${shortDate(mark.underWay.since)}, ${mark.underWay.by}`
+                      : `${mark.label}, ${cropWords(one.planting.data)}`}
                   </div>
-                  <Button
-                    component={Link}
-                    to={one.open ? `/walks/${one.open.id}` : `/plantings/${one.planting.id}/walk`}
-                    variant={
-                      i === 0 && plantingDays.every((day) => day.due.length === 0)
-                        ? 'filled'
-                        : 'default'
-                    }
-                    h={48}
-                  >
-                    {one.open ? 'Go on' : 'Walk'}
-                  </Button>
-                </li>
-              );
-            })}
+                  <div className="small soft">
+                    {mark.underWay ? (
+                      'Go on at the next stop, or finish it.'
+                    ) : (
+                      <>
+                        <span className={mark.state === 'overdue' ? 'warn' : ''}>
+                          {mark.state === 'overdue'
+                            ? `Overdue since ${shortDate(mark.to)}`
+                            : `By ${shortDate(mark.to)}`}
+                        </span>
+                        . {mark.reason}
+                      </>
+                    )}
+                  </div>
+                </div>
+                <Button
+                  component={Link}
+                  to={mark.link!}
+                  variant={
+                    i === 0 && plantingDays.every((day) => day.due.length === 0)
+                      ? 'filled'
+                      : 'default'
+                  }
+                  h={48}
+                >
+                  {mark.action}
+                </Button>
+              </li>
+            ))}
           </ul>
         </section>
         <section className="stack tight">

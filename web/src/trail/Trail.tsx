@@ -1,23 +1,10 @@
-import type { TrailMark, WayMark } from '@sendero/core';
+import { urgencyOf, type TrailMark } from '@sendero/core';
 import { useDrawingWidth } from '../app/useDrawingWidth.ts';
 import { Link } from 'react-router';
 import { shortDate } from '../app/dates.ts';
 
-const LABELS: Record<WayMark, string> = {
-  targets: 'Targets',
-  trenchCheck: 'Trench check',
-  standWalk: 'Stand walk',
-  result: 'Result',
-};
-
 /** The planting's path through the season; each way-mark leads to its work. */
-export function Trail({
-  marks,
-  links,
-}: {
-  marks: TrailMark[];
-  links: Partial<Record<WayMark, string>>;
-}) {
+export function Trail({ marks }: { marks: readonly TrailMark[] }) {
   const { ref, width } = useDrawingWidth(760);
   const x = (i: number) => 58 + (i * (width - 116)) / (marks.length - 1);
   const y = (i: number) => (i % 2 === 0 ? 52 : 34);
@@ -40,15 +27,19 @@ export function Trail({
             strokeLinecap="round"
             strokeDasharray="0.1 10"
           />
-          {marks.map(({ mark, state, from, to }, i) => {
-            const act = state === 'due' || state === 'overdue';
-            const when = {
-              done: `done ${shortDate(to)}`,
-              due: `due by ${shortDate(to)}`,
-              overdue: `overdue since ${shortDate(to)}`,
-              missed: 'not made',
-              later: mark === 'result' ? 'after the walk' : `from ${shortDate(from)}`,
-            }[state];
+          {marks.map((one, i) => {
+            const { mark, label, link, state, from, to, instead } = one;
+            const act = urgencyOf(one) !== null;
+            const when =
+              instead ??
+              {
+                done: `done ${shortDate(to)}`,
+                due: `due by ${shortDate(to)}`,
+                overdue: `overdue since ${shortDate(to)}`,
+                missed: 'not made',
+                later: `from ${shortDate(from)}`,
+                notNeeded: 'not needed',
+              }[state];
             const drawing = (
               <g>
                 <rect x={x(i) - 55} y={4} width={110} height={110} fill="transparent" />
@@ -75,7 +66,7 @@ export function Trail({
                   fontWeight={650}
                   textAnchor="middle"
                 >
-                  {LABELS[mark]}
+                  {label}
                 </text>
                 <text
                   x={x(i)}
@@ -88,9 +79,8 @@ export function Trail({
                 </text>
               </g>
             );
-            const link = links[mark];
             return link ? (
-              <Link key={mark} to={link} aria-label={`${LABELS[mark]}, ${when}`}>
+              <Link key={mark} to={link} aria-label={`${label}, ${when}`}>
                 {drawing}
               </Link>
             ) : (

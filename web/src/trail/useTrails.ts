@@ -1,6 +1,6 @@
 import {
-  localDay,
   trailOf,
+  urgencyOf,
   type Field,
   type Kept,
   type StandWalk,
@@ -32,12 +32,11 @@ export function useTrails(): PlantingOnTrail[] {
   const today = useToday();
   const season = useAppSelector((state) => state.sync.season);
   return useMemo(() => {
-    const urgency = ({ marks, open }: PlantingOnTrail) =>
-      open
-        ? 0
-        : { overdue: 1, due: 2, later: 3, done: 4, missed: 5 }[
-            marks.find(({ mark }) => mark === 'standWalk')!.state
-          ];
+    const urgency = ({ marks }: PlantingOnTrail) =>
+      marks.reduce(
+        (least, mark) => Math.min(least, urgencyOf(mark) ?? (mark.state === 'later' ? 3 : 4)),
+        4,
+      );
     return plantings
       .filter(({ data }) => data.season === season)
       .flatMap((planting) => {
@@ -50,12 +49,6 @@ export function useTrails(): PlantingOnTrail[] {
         const checks = own.flatMap(({ id, data }) =>
           data.purpose === 'trench' ? [{ id, data }] : [],
         );
-        const finished = (
-          walks: { data: { finishedAt: string | null; zoneOffsetMin: number | null } }[],
-        ) =>
-          walks.flatMap(({ data }) =>
-            data.finishedAt ? [localDay(data.finishedAt, data.zoneOffsetMin ?? 0)] : [],
-          );
         return [
           {
             planting,
@@ -64,11 +57,7 @@ export function useTrails(): PlantingOnTrail[] {
             checks,
             open: stand.find(({ data }) => data.finishedAt === null),
             growerName: growers.find(({ id }) => id === field.data.growerId)?.data.name ?? '',
-            marks: trailOf(
-              planting.data,
-              { trench: finished(checks), stand: finished(stand) },
-              today,
-            ),
+            marks: trailOf({ planting, walks: own, today }),
           },
         ];
       })

@@ -1,0 +1,31 @@
+import { visitsOf } from './visits.ts';
+import type { WayMark } from './wayMark.ts';
+
+export const trenchCheck: WayMark = {
+  mark: 'trenchCheck',
+  label: 'Trench check',
+  link(facts) {
+    const { newest } = visitsOf(facts, 'trench');
+    if (newest) return `/trench/${newest.id}${newest.data.finishedAt ? '/result' : ''}`;
+    return facts.planting.data.plantedOn === facts.today
+      ? `/plantings/${facts.planting.id}/trench`
+      : null;
+  },
+  action: (facts) =>
+    visitsOf(facts, 'trench').open ? 'Go on with the trench check' : 'Check behind the planter',
+  state(facts) {
+    const { plantedOn } = facts.planting.data;
+    const { today } = facts;
+    const { days, open } = visitsOf(facts, 'trench');
+    const made = days.at(-1);
+    return {
+      state: made ? 'done' : today < plantedOn ? 'later' : today === plantedOn ? 'due' : 'missed',
+      from: made ?? plantedOn,
+      to: made ?? plantedOn,
+      reason: 'Behind the stopped planter: every row’s depth, moisture and spacing on the day.',
+      ...(open && today === plantedOn
+        ? { underWay: { since: open.data.startedOn, by: open.data.walkedBy } }
+        : {}),
+    };
+  },
+};

@@ -1,0 +1,41 @@
+import type { Kept, Planting, Walk } from '../records/index.ts';
+
+/**
+ * `missed`: its time has passed for good (nobody can dig behind a planter that has left);
+ * `notNeeded`: this planting can do without it.
+ */
+export const MARK_STATES = ['done', 'due', 'overdue', 'later', 'missed', 'notNeeded'] as const;
+export type MarkState = (typeof MARK_STATES)[number];
+
+/** What is known of a planting, for its way-marks to judge by. */
+export interface PlantingFacts {
+  planting: Pick<Kept<'planting'>, 'id'> & { data: Pick<Planting, 'crop' | 'plantedOn'> };
+  /** Its walks of every purpose, oldest first. */
+  walks: readonly { id: string; data: Walk }[];
+  /** The field's day, ISO date. */
+  today: string;
+}
+
+export interface MarkStanding {
+  state: MarkState;
+  /** Window worth going in, or the day it was done, ISO dates. */
+  from: string;
+  to: string;
+  /** Why then. */
+  reason: string;
+  /** Begun and not finished: since when and by whom. */
+  underWay?: { since: string; by: string };
+  /** In place of the day. */
+  instead?: string;
+}
+
+/** A station of a planting's season: where its work is done, and how it stands there. */
+export interface WayMark {
+  mark: string;
+  label: string;
+  /** Where its work is done or seen; null while there is nothing to do or see. */
+  link(facts: PlantingFacts): string | null;
+  /** What the way there says. */
+  action(facts: PlantingFacts): string;
+  state(facts: PlantingFacts): MarkStanding;
+}

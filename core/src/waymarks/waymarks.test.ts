@@ -1,0 +1,98 @@
+import { describe, expect, it } from 'vitest';
+import type { Walk } from '../records/index.ts';
+import { nextOnTrail, trailOf, urgencyOf, WAY_MARKS, type PlantingFacts } from './index.ts';
+
+const planting = { id: 'p', data: { crop: 'corn' as const, plantedOn: '2027-05-01' } };
+const walk = (
+  purpose: 'stand' | 'trench',
+  startedOn: string,
+  finished: boolean,
+  id = startedOn,
+) => ({
+  id,
+  data: {
+    purpose,
+    startedOn,
+    startedAt: `${startedOn}T15:00:00.000Z`,
+    zoneOffsetMin: -360,
+    finishedAt: finished ? `${startedOn}T17:00:00.000Z` : null,
+    walkedBy: 'Ife Marlow',
+  } as Walk,
+});
+const facts = (today: string, ...walks: PlantingFacts['walks']): PlantingFacts => ({
+  planting,
+  walks,
+  today,
+});
+const markOf = (mark: string, given: PlantingFacts) =>
+  trailOf(given).find((one) => one.mark === mark)!;
+
+describe('the trail of a planting', () => {
+  it('the stand walk turns from later to due to overdue, and is done once walked', () => {
+    expect(markOf('standWalk', facts('2027-05-10')).state).toBe('later');
+    expect(markOf('standWalk', facts('2027-05-27')).state).toBe('due');
+    expect(markOf('standWalk', facts('2027-06-20')).state).toBe('overdue');
+    const walked = facts('2027-06-20', walk('stand', '2027-05-26', true));
+    expect(markOf('standWalk', walked)).toMatchObject({ state: 'done', to: '2027-05-26' });
+    expect(markOf('result', walked)).toMatchObject({
+      state: 'done',
+      link: '/walks/2027-05-26/result',
+    });
+  });
+
+  it('the trench check is due on planting day only, and missed after it', () => {
+    expect(markOf('trenchCheck', facts('2027-04-30'))).toMatchObject({
+      state: 'later',
+      link: null,
+    });
+    expect(markOf('trenchCheck', facts('2027-05-01'))).toMatchObject({
+      state: 'due',
+      link: '/plantings/p/trench',
+    });
+    expect(markOf('trenchCheck', facts('2027-05-02')).state).toBe('missed');
+    const checked = facts('2027-05-09', walk('trench', '2027-05-01', true));
+    expect(markOf('trenchCheck', checked)).toMatchObject({
+      state: 'done',
+      link: '/trench/2027-05-01/result',
+    });
+  });
+
+  it('a walk counts on the field’s day, not on the one in UTC', () => {
+    const evening = walk('stand', '2027-05-26', true);
+    evening.data = { ...evening.data, finishedAt: '2027-05-27T03:30:00.000Z' };
+    expect(markOf('standWalk', facts('2027-05-27', evening)).to).toBe('2027-05-26');
+  });
+});
+
+describe('what is next', () => {
+  it('is what is under way, then what is overdue, then what is due', () => {
+    expect(nextOnTrail(trailOf(facts('2027-05-10')))).toBeNull();
+    expect(nextOnTrail(trailOf(facts('2027-05-01')))).toMatchObject({
+      mark: 'trenchCheck',
+      action: 'Check behind the planter',
+    });
+    expect(nextOnTrail(trailOf(facts('2027-05-27')))).toMatchObject({
+      mark: 'standWalk',
+      action: 'Walk the stand',
+    });
+    const open = facts('2027-06-20', walk('stand', '2027-05-26', false));
+    expect(nextOnTrail(trailOf(open))).toMatchObject({
+      action: 'Go on with the walk',
+      link: '/walks/2027-05-26',
+      underWay: { since: '2027-05-26', by: 'Ife Marlow' },
+    });
+    expect(nextOnTrail(trailOf(facts('2027-06-20', walk('stand', '2027-05-26', true))))).toBeNull();
+  });
+
+  it('leads somewhere, from every mark that wants somebody, on every day of a season', () => {
+    for (let day = 1; day <= 60; day++) {
+      const today = new Date(Date.UTC(2027, 3, 15 + day)).toISOString().slice(0, 10);
+      for (const mark of trailOf(facts(today)))
+        if (urgencyOf(mark) !== null) expect(mark.link, `${mark.mark} on ${today}`).toMatch(/^\//);
+    }
+  });
+
+  it('every mark has a name of its own', () => {
+    expect(new Set(WAY_MARKS.map(({ mark }) => mark)).size).toBe(WAY_MARKS.length);
+  });
+});
