@@ -9,4 +9,5 @@ export * from './depth/index.ts';
 export * from './planter/index.ts';
 export * from './season/index.ts';
 export * from './records/index.ts';
+export * from './readings/index.ts';
 export * from './waymarks/index.ts';

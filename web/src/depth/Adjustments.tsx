@@ -1,6 +1,6 @@
+import type { TrenchCheck } from '@sendero/core';
 import { useDevice } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
-import type { TrenchCheck } from './readTrenchCheck.ts';
 import { ADJUSTED_WORDS, depthChange, rowsText } from './trenchWords.ts';
 
 /** What was changed on the rows in this check; what was noted wrongly is taken back. */

@@ -1,4 +1,4 @@
-import { ADJUSTED, type RowAdjustment } from '@sendero/core';
+import { ADJUSTED, type RowAdjustment, type TrenchCheck } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
 import { useState } from 'react';
 import { Dialog } from '../app/Dialog.tsx';
@@ -6,7 +6,6 @@ import type { Draft } from '../data/device.ts';
 import { useDevice } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { ADJUSTED_WORDS, depthChange } from './trenchWords.ts';
-import type { TrenchCheck } from './readTrenchCheck.ts';
 
 /** Notes what was changed on which rows, and makes the place to dig them again. */
 export function CorrectDialog({

@@ -1,8 +1,7 @@
-import { isOff } from '@sendero/core';
+import { isOff, type TrenchCheck } from '@sendero/core';
 import { useEffect, useRef, useState } from 'react';
 import { useUnits } from '../units/useUnits.ts';
 import { depthOf, depthTyped, partsPerWhole } from './depthKeys.ts';
-import type { TrenchCheck } from './readTrenchCheck.ts';
 import type { Seed, TrenchRows } from './useTrenchRows.ts';
 
 /**

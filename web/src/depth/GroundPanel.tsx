@@ -1,11 +1,10 @@
-import { FEELS, type Feel, type Ground } from '@sendero/core';
+import { FEELS, type Feel, type Ground, type TrenchStop } from '@sendero/core';
 import { useState } from 'react';
 import { useDevice } from '../data/hooks.ts';
 import { observationIdAt } from '../data/outbox.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { FEEL_WORDS } from './trenchWords.ts';
-import type { TrenchStop } from './readTrenchCheck.ts';
 
 /** Moisture at this stop: the dry layer, how it feels, a sensor by its owner's own level. */
 export function GroundPanel({ stop }: { stop: TrenchStop }) {

@@ -1,8 +1,7 @@
 import { max } from 'd3-array';
-import { crownDepth, isOff, type Crop, type DepthVerdict } from '@sendero/core';
+import { crownDepth, isOff, type Crop, type DepthVerdict, type DrawnSeed } from '@sendero/core';
 import { useDrawingWidth } from '../app/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
-import type { DrawnSeed } from './readTrenchCheck.ts';
 
 interface Props {
   rows: { row: number; seeds: DrawnSeed[]; verdict?: DepthVerdict; below?: string }[];

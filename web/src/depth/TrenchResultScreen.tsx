@@ -1,4 +1,4 @@
-import { isOff, type TrenchFinding } from '@sendero/core';
+import { isOff, type TrenchCheck, type TrenchFinding } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -13,7 +13,6 @@ import { SoilProfile, SoilProfileKey } from './SoilProfile.tsx';
 import { TooShallow } from './TooShallow.tsx';
 import { trenchFindingWords } from './trenchFindingWords.ts';
 import { depthChange, FEEL_WORDS, rowsText } from './trenchWords.ts';
-import type { TrenchCheck } from './readTrenchCheck.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
 
 /** What a trench check means: which rows to correct, by how much, and whether it worked. */

@@ -1,4 +1,4 @@
-import type { Trench } from '@sendero/core';
+import { rowsToOpen, type Trench, type TrenchCheck, type TrenchStop } from '@sendero/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { useState } from 'react';
@@ -15,7 +15,6 @@ import { GroundPanel } from './GroundPanel.tsx';
 import { SeedChips } from './SeedChips.tsx';
 import { SoilProfile } from './SoilProfile.tsx';
 import { rowsText } from './trenchWords.ts';
-import { rowsToOpen, type TrenchCheck, type TrenchStop } from './readTrenchCheck.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
 import { found, useTrenchRows, type Seed, type TrenchRows } from './useTrenchRows.ts';
 

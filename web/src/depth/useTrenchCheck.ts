@@ -1,7 +1,7 @@
+import { readTrenchCheck, trenchStop, type TrenchCheck } from '@sendero/core';
 import { useMemo } from 'react';
 import { selectOne, useChildren, useChildrenOfEach, useWalksRead } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
-import { readTrenchCheck, trenchStop, type TrenchCheck } from './readTrenchCheck.ts';
 
 /**
  * Everything a screen needs to know of one trench check, computed by the core from what is kept.

@@ -1,8 +1,7 @@
-import { NORMAL_FURROW, type Trench } from '@sendero/core';
+import { NORMAL_FURROW, type Trench, type TrenchCheck, type TrenchStop } from '@sendero/core';
 import { useRef, useState } from 'react';
 import { useDevice } from '../data/hooks.ts';
 import { observationIdAt } from '../data/outbox.ts';
-import type { TrenchCheck, TrenchStop } from './readTrenchCheck.ts';
 
 export type Seed = Trench['seeds'][number];
 

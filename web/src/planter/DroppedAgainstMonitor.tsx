@@ -1,6 +1,5 @@
-import { compareMonitor, type MonitorFigure } from '@sendero/core';
+import { compareMonitor, type MonitorFigure, type TrenchCheck } from '@sendero/core';
 import { Link } from 'react-router';
-import type { TrenchCheck } from '../depth/readTrenchCheck.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { useMonitorFigures } from './useMonitorFigures.ts';
 import { verdictWords } from './monitorWords.ts';

@@ -1,5 +1,5 @@
+import type { TrenchCheck } from '@sendero/core';
 import { useEffect, useRef, useState } from 'react';
-import type { TrenchCheck } from '../depth/readTrenchCheck.ts';
 import { useDevice } from '../data/hooks.ts';
 import { observationIdAt } from '../data/outbox.ts';
 import { useUnits } from '../units/useUnits.ts';

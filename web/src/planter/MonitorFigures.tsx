@@ -1,6 +1,5 @@
-import type { MonitorReading } from '@sendero/core';
+import type { MonitorReading, TrenchCheck } from '@sendero/core';
 import { useState } from 'react';
-import type { TrenchCheck } from '../depth/readTrenchCheck.ts';
 import { useDevice } from '../data/hooks.ts';
 import { observationIdAt } from '../data/outbox.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';

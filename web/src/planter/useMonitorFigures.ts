@@ -1,6 +1,5 @@
-import type { MonitorFigure } from '@sendero/core';
+import type { MonitorFigure, TrenchCheck } from '@sendero/core';
 import { useMemo } from 'react';
-import type { TrenchCheck } from '../depth/readTrenchCheck.ts';
 
 /** The newest figure noted for each row and for the machine in this check. */
 export function useMonitorFigures(check: TrenchCheck): MonitorFigure[] {

@@ -1,8 +1,13 @@
 import { max } from 'd3-array';
-import { analyseSpacing, costOfSpacing, perfectMeterSd, type SpacingAnalysis } from '@sendero/core';
+import {
+  analyseSpacing,
+  costOfSpacing,
+  perfectMeterSd,
+  type SpacingAnalysis,
+  type WalkStand,
+} from '@sendero/core';
 import { lazy, Suspense, useState } from 'react';
 import { SegmentedControl } from '@mantine/core';
-import type { WalkStand } from '../stand/useWalkStand.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { RowRibbon } from './RowRibbon.tsx';
 

@@ -1,4 +1,10 @@
-import { analyseSpacing, rowsAsSeen, type Tape } from '@sendero/core';
+import {
+  analyseSpacing,
+  rowsAsSeen,
+  type Tape,
+  type WalkStand,
+  type WalkStop,
+} from '@sendero/core';
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
@@ -7,7 +13,7 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { observationIdAt } from '../data/outbox.ts';
 import { useDevice } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
-import { useWalkStand, type WalkStand, type WalkStop } from '../stand/useWalkStand.ts';
+import { useWalkStand } from '../stand/useWalkStand.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { RowRibbon } from './RowRibbon.tsx';
 

@@ -1,4 +1,4 @@
-import { countedLength, rowsAsSeen, type Count } from '@sendero/core';
+import { countedLength, rowsAsSeen, type Count, type WalkFacts } from '@sendero/core';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { useStore } from 'react-redux';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
@@ -11,7 +11,7 @@ import { RowStrip } from './RowStrip.tsx';
 import { TallyKeys } from './TallyKeys.tsx';
 import type { Tally } from './tallies.ts';
 import { SettledWalk, ThisStop } from './ThisStop.tsx';
-import { selectCountAt, selectCounts, useWalkFacts, type WalkFacts } from './useWalkStand.ts';
+import { selectCountAt, selectCounts, useWalkFacts } from './useWalkStand.ts';
 
 const TypedCount = lazy(() => import('./TypedCount.tsx'));
 

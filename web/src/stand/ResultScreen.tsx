@@ -1,4 +1,4 @@
-import { judgeStand } from '@sendero/core';
+import { judgeStand, plantsOf, type WalkStand } from '@sendero/core';
 import { Button, NumberInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -11,7 +11,7 @@ import { findingWords } from './findingWords.ts';
 import { METHOD_WORDS } from './methodWords.tsx';
 import { RowBars } from './RowBars.tsx';
 import { StandScale } from './StandScale.tsx';
-import { plantsOf, useWalkStand, type WalkStand } from './useWalkStand.ts';
+import { useWalkStand } from './useWalkStand.ts';
 
 /** What a stand walk found, what it means and what to look at next. */
 export default function ResultScreen() {

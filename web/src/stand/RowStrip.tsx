@@ -1,7 +1,7 @@
-import type { Travel } from '@sendero/core';
+import { plantsOf, type Travel } from '@sendero/core';
 import { memo, useEffect, useRef } from 'react';
 import { useStable } from '../app/useStable.ts';
-import { plantsOf, useStopCounts } from './useWalkStand.ts';
+import { useStopCounts } from './useWalkStand.ts';
 
 /** The planter's rows as they stand before the scout, with what each has counted. */
 export function RowStrip({

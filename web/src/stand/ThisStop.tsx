@@ -1,14 +1,8 @@
-import { summariseStand } from '@sendero/core';
+import { readWalkStand, summariseStand, type WalkFacts } from '@sendero/core';
 import { useDebouncedValue } from '@mantine/hooks';
 import { memo, useMemo } from 'react';
 import { useUnits } from '../units/useUnits.ts';
-import {
-  readWalkStand,
-  useStopCounts,
-  useWalkFacts,
-  useWalkObservations,
-  type WalkFacts,
-} from './useWalkStand.ts';
+import { useStopCounts, useWalkFacts, useWalkObservations } from './useWalkStand.ts';
 import { WalkSoFar } from './WalkSoFar.tsx';
 
 /** The tapped key is drawn first; what follows from it comes this much later. */

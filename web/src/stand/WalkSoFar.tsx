@@ -1,7 +1,7 @@
+import type { WalkStand } from '@sendero/core';
 import { memo } from 'react';
 import { useUnits } from '../units/useUnits.ts';
 import { StandScale } from './StandScale.tsx';
-import type { WalkStand } from './useWalkStand.ts';
 
 /** The stand as far as the walk has come: mean, interval, and the stops still needed. */
 export const WalkSoFar = memo(function WalkSoFar({ stand }: { stand: WalkStand }) {

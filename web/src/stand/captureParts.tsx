@@ -1,3 +1,4 @@
+import type { WalkFacts } from '@sendero/core';
 import { useHotkeys } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { memo } from 'react';
@@ -5,7 +6,6 @@ import { Link } from 'react-router';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import type { Tally } from './tallies.ts';
-import type { WalkFacts } from './useWalkStand.ts';
 
 // Parts of the capture screen that a tap leaves as they are: they are not drawn again for it.
 

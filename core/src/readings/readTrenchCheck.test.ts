@@ -1,5 +1,6 @@
-import { NORMAL_FURROW, type Observation, type Planting, type TrenchWalk } from '@sendero/core';
 import { describe, expect, it } from 'vitest';
+import { NORMAL_FURROW } from '../depth/index.ts';
+import type { Observation, Planting, TrenchWalk } from '../records/index.ts';
 import { readTrenchCheck, rowsToOpen, trenchStop } from './readTrenchCheck.ts';
 
 const INCH = 0.0254;

@@ -4,32 +4,32 @@ import {
   DEFAULT_DEPTH_STEP_M,
   depthToBottom,
   digOf,
-  droppedPopulation,
   judgeTrench,
   lastAdjusted,
   liesMoist,
   sinceAdjustment,
-  targetSpacing,
   type Dig,
-  type DroppedPopulation,
-  type Field,
-  type Ground,
-  type Kept,
-  type MonitorReading,
-  type Observation,
-  type Photo,
-  type Planter,
   type PlanterDepths,
-  type Planting,
-  type RowAdjustment,
   type RowChange,
-  type Stop,
-  type Trench,
   type TrenchFinding,
-  type TrenchWalk,
-} from '@sendero/core';
-
-export type Held<D> = { id: string; data: D };
+} from '../depth/index.ts';
+import { droppedPopulation, type DroppedPopulation } from '../planter/index.ts';
+import type {
+  Field,
+  Ground,
+  Kept,
+  MonitorReading,
+  Observation,
+  Photo,
+  Planter,
+  Planting,
+  RowAdjustment,
+  Stop,
+  Trench,
+  TrenchWalk,
+} from '../records/index.ts';
+import { targetSpacing } from '../targets/index.ts';
+import type { Held } from './held.ts';
 
 export interface TrenchStop extends Held<Stop> {
   ground: Held<Ground> | null;

@@ -1,0 +1,19 @@
+export type { Held } from './held.ts';
+export {
+  readTrenchCheck,
+  rowsToOpen,
+  trenchStop,
+  type DrawnSeed,
+  type TrenchCheck,
+  type TrenchStop,
+} from './readTrenchCheck.ts';
+export {
+  countsOf,
+  plantsOf,
+  readWalkFacts,
+  readWalkStand,
+  type KeptCount,
+  type WalkFacts,
+  type WalkStand,
+  type WalkStop,
+} from './readWalkStand.ts';

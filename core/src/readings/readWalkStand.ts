@@ -1,0 +1,127 @@
+import { CROP_FACTS } from '../crops/index.ts';
+import type {
+  Count,
+  Field,
+  Kept,
+  Planter,
+  Planting,
+  StandWalk,
+  Stop,
+  Tape,
+} from '../records/index.ts';
+import {
+  DEFAULT_WEIGHTS,
+  standByRow,
+  summariseStand,
+  type LatenessWeights,
+  type RowStand,
+  type StandSummary,
+} from '../stand/index.ts';
+import { expectedStand, targetSpacing } from '../targets/index.ts';
+import type { Held } from './held.ts';
+
+export type KeptCount = Held<Count>;
+export interface WalkStop {
+  id: string;
+  data: Stop;
+  counts: KeptCount[];
+  tapes: Held<Tape>[];
+}
+
+/** What is known of a walk without its counts. */
+export interface WalkFacts {
+  walk: Held<StandWalk>;
+  planting: Held<Planting>;
+  field: Field;
+  planter: Planter | null;
+  /** In the order they were made. */
+  stops: Held<Stop>[];
+  weights: LatenessWeights;
+  ownWeights: boolean;
+  targetPerM2: number;
+  expectedPerM2: number;
+  spacingM: number;
+  denseStand: boolean;
+}
+
+export interface WalkStand extends WalkFacts {
+  stops: WalkStop[];
+  /** Over the stops not chosen for their looks; null before the first plant is counted. */
+  summary: StandSummary | null;
+  rows: RowStand[];
+}
+
+/**
+ * What is known of a walk without its counts.
+ * @param weights of plants behind, the user's own; null for the default
+ */
+export function readWalkFacts(
+  walk: Held<StandWalk>,
+  planting: Held<Planting>,
+  field: Field,
+  planter: Planter | null,
+  stops: readonly Held<Stop>[],
+  weights: LatenessWeights | null,
+): WalkFacts {
+  const { rowWidthM, seedsPerM2, germination, fieldLoss, crop } = planting.data;
+  return {
+    walk: { id: walk.id, data: walk.data },
+    planting,
+    field,
+    planter,
+    stops: [...stops].sort((a, b) => a.data.ordinal - b.data.ordinal),
+    weights: weights ?? DEFAULT_WEIGHTS,
+    ownWeights: weights !== null,
+    targetPerM2: seedsPerM2,
+    expectedPerM2: expectedStand({ seedsPerM2, germination, fieldLoss }),
+    spacingM: targetSpacing({ rowWidthM, populationPerM2: seedsPerM2 }),
+    denseStand: CROP_FACTS[crop].denseStand,
+  };
+}
+
+/** A walk read: its stops with what was counted there, and what the counts say together. */
+export function readWalkStand(
+  facts: WalkFacts,
+  observations: readonly (readonly Kept<'observation'>[])[],
+): WalkStand {
+  const byStop = new Map(observations.map((own) => [own[0]?.data.stopId, own]));
+  const stops = facts.stops.map(({ id, data }) => stopWith(id, data, byStop.get(id) ?? []));
+  return { ...facts, stops, ...summariseWalk(stops, facts.walk.data.method, facts.weights) };
+}
+
+/** The counts among what was observed. */
+export const countsOf = (own: readonly Kept<'observation'>[]): KeptCount[] =>
+  own.flatMap(({ id, data }) => (data.type === 'count' ? [{ id, data }] : []));
+
+function summariseWalk(
+  stops: readonly WalkStop[],
+  method: StandWalk['method'],
+  weights: LatenessWeights,
+): Pick<WalkStand, 'summary' | 'rows'> {
+  const usable = stops.filter(({ data, counts }) => !data.chosen && counts.length > 0);
+  const summary =
+    usable.length > 0
+      ? summariseStand(
+          usable.map(({ id, counts }) => ({ id, counts: counts.map(({ data }) => data) })),
+          { weights },
+        )
+      : null;
+  const rowCounts = usable.flatMap(({ counts }) =>
+    counts.flatMap(({ data }) => (data.row === null ? [] : [{ ...data, row: data.row }])),
+  );
+  return { summary, rows: method === 'everyRow' ? standByRow(rowCounts) : [] };
+}
+
+function stopWith(id: string, data: Stop, own: readonly Kept<'observation'>[]): WalkStop {
+  return {
+    id,
+    data,
+    counts: countsOf(own),
+    tapes: own.flatMap(({ id: at, data: tape }) =>
+      tape.type === 'tape' ? [{ id: at, data: tape }] : [],
+    ),
+  };
+}
+
+/** Plants of one count, all stages. */
+export const plantsOf = ({ inStep, oneBehind, twoBehind }: Count) => inStep + oneBehind + twoBehind;
