@@ -36,6 +36,8 @@ export interface Edit {
 
 const keyOf = (change: { kind: string; id: string }) => recordKey(change.kind, change.id);
 const durable = { durability: 'strict' } as const;
+/** Entries read at a time. */
+const SOME = 200;
 
 /**
  * Two edits of one record put together, when they can be: see `mergeEdits`. Within one device taps
@@ -166,7 +168,7 @@ export async function takeBatch(
   const touched = new Set<string>();
   const heldUp = new Set<string>();
   let size = 0;
-  for (const entry of await transaction.store.getAll()) {
+  for await (const entry of inOrder(transaction.store)) {
     const passedOver = entry.refused || entry.order === without?.order;
     if (passedOver || (heldUp.size > 0 && buildsOn(entry, heldUp))) {
       entry.touches.forEach((key) => heldUp.add(key));
@@ -183,6 +185,18 @@ export async function takeBatch(
   return batch;
 }
 
+/** Entries in the order of sending, read a few at a time: thousands may wait. */
+async function* inOrder(store: {
+  getAll(range: IDBKeyRange | null, count: number): Promise<OutboxEntry[]>;
+}): AsyncGenerator<OutboxEntry> {
+  for (let after: IDBKeyRange | null = null; ;) {
+    const some = await store.getAll(after, SOME);
+    yield* some;
+    if (some.length < SOME) return;
+    after = IDBKeyRange.lowerBound(some.at(-1)!.order!, true);
+  }
+}
+
 /** Settles entries with the server's outcomes. Returns the keys of records whose view must be read again. */
 export async function settleBatch(
   local: LocalDatabase,
@@ -192,9 +206,9 @@ export async function settleBatch(
 ): Promise<string[]> {
   const transaction = local.transaction(['outbox', 'records'], 'readwrite', durable);
   const outbox = transaction.objectStore('outbox');
+  const touching = outbox.index('touches');
   const records = transaction.objectStore('records');
   const stale: string[] = [];
-  const later = (await outbox.getAll()).filter((entry) => !entry.sent);
   const settle = async (change: Change, revision: number, merged: Kept | undefined) => {
     const before = await records.get(keyOf(change));
     if (before && before.revision >= revision) return;
@@ -243,8 +257,9 @@ export async function settleBatch(
     }
   }
   // What was edited meanwhile now stands on the revision just made.
-  for (const entry of later) {
-    if (entry.apart || !entry.touches.some((key) => revisions.has(key))) continue;
+  const later = await Promise.all([...revisions.keys()].map((key) => touching.getAll(key)));
+  for (const entry of new Map(later.flat().map((one) => [one.order, one])).values()) {
+    if (entry.sent || entry.apart) continue;
     const changes = entry.commit.changes.map((change) => ({
       ...change,
       baseRevision: revisions.get(keyOf(change)) ?? change.baseRevision,
