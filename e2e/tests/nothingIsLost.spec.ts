@@ -19,15 +19,16 @@ test('the server is killed while 5,000 observations are on their way: each arriv
     });
     const stopId = stored.find(({ kind }) => kind === 'stop')!.id;
     const transaction = database.transaction('outbox', 'readwrite');
-    for (let i = 0; i < 5000; i++) {
-      const id = crypto.randomUUID();
+    // Five at a time belong together, as when a row is opened.
+    for (let commit = 0; commit < 1000; commit++) {
+      const ids = Array.from({ length: 5 }, () => crypto.randomUUID());
       const data = {
         stopId,
         type: 'count',
         row: 1,
         lengthM: 5,
         rowWidthM: 0.762,
-        inStep: i % 40,
+        inStep: commit % 40,
         oneBehind: 0,
         twoBehind: 0,
       };
@@ -35,9 +36,9 @@ test('the server is killed while 5,000 observations are on their way: each arriv
         commit: {
           id: crypto.randomUUID(),
           madeAt: new Date().toISOString(),
-          changes: [{ op: 'put', kind: 'observation', id, baseRevision: 0, data }],
+          changes: ids.map((id) => ({ op: 'put', kind: 'observation', id, baseRevision: 0, data })),
         },
-        touches: [`observation ${id}`],
+        touches: ids.map((id) => `observation ${id}`),
         sent: false,
         refused: null,
       });

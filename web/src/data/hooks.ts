@@ -54,7 +54,8 @@ export const useChildren = <K extends Kind>(
   parentId: string | undefined,
 ) => useAppSelector((state) => selectChildren(state, kind, attribute, parentId));
 
-const sameItems = <T>(a: readonly T[], b: readonly T[]) =>
+/** The same things in the same order. */
+export const sameItems = <T>(a: readonly T[], b: readonly T[]) =>
   a.length === b.length && a.every((item, i) => item === b[i]);
 
 /** Children of several parents, one list each, in the order of the parents; the same lists while none changed. */

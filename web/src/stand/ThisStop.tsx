@@ -1,8 +1,9 @@
-import { readWalkStand, summariseStand, type WalkFacts } from '@sendero/core';
-import { useDebouncedValue } from '@mantine/hooks';
+import { countsOf, readWalkStand, summariseStand, type WalkFacts } from '@sendero/core';
 import { memo, useMemo } from 'react';
 import { useUnits } from '../units/useUnits.ts';
-import { useStopCounts, useWalkFacts, useWalkObservations } from './useWalkStand.ts';
+import { sameItems, selectChildren } from '../data/hooks.ts';
+import { useRested } from '../data/useRested.ts';
+import { useWalkFacts } from './useWalkStand.ts';
 import { WalkSoFar } from './WalkSoFar.tsx';
 
 /** The tapped key is drawn first; what follows from it comes this much later. */
@@ -18,7 +19,11 @@ export const ThisStop = memo(function ThisStop({
   stopId: string;
   facts: WalkFacts;
 }) {
-  const [counts] = useDebouncedValue(useStopCounts(stopId), AFTER_THE_KEY_MS);
+  const observed = useRested(
+    (state) => selectChildren(state, 'observation', 'stopId', stopId),
+    AFTER_THE_KEY_MS,
+  );
+  const counts = countsOf(observed);
   const units = useUnits();
   const kind = units.standKind(facts.denseStand);
   const here =
@@ -55,8 +60,12 @@ export const ThisStop = memo(function ThisStop({
 /** The walk so far. */
 export const SettledWalk = memo(function SettledWalk({ walkId }: { walkId: string }) {
   const facts = useWalkFacts(walkId);
-  const observations = useWalkObservations(facts);
-  const [settled] = useDebouncedValue(observations, PAUSE_MS);
-  const stand = useMemo(() => facts && readWalkStand(facts, settled), [facts, settled]);
+  const observed = useRested(
+    (state) =>
+      (facts?.stops ?? []).map(({ id }) => selectChildren(state, 'observation', 'stopId', id)),
+    PAUSE_MS,
+    sameItems,
+  );
+  const stand = useMemo(() => facts && readWalkStand(facts, observed), [facts, observed]);
   return stand ? <WalkSoFar stand={stand} /> : null;
 });
