@@ -43,17 +43,15 @@ export function nameRecord(kind: string, id: string, lookUp: LookUp): string {
   if (!isKind(kind)) return kind;
   const record = lookUp(kind, id);
   if (!record) return kind;
-  const { words } = kindOf(kind);
-  const own = words.own(record.data);
-  const above = words.alone ? [] : namesAbove(kind, record.data, lookUp);
-  return [...above, own].filter(Boolean).join(', ') || kind;
+  const own = kindOf(kind).words.own(record.data);
+  return [...namesAbove(kind, record.data, lookUp), own].filter(Boolean).join(', ') || kind;
 }
 
 function namesAbove(kind: Kind, data: DataOf<Kind>, lookUp: LookUp): string[] {
-  const [parent] = parentsOf(kind, data);
+  const [parent] = kindOf(kind).words.alone ? [] : parentsOf(kind, data);
   const record = parent && lookUp(parent.kind, parent.id);
   if (!record) return [];
   const { words } = kindOf(parent.kind);
-  const above = words.alone ? [] : namesAbove(parent.kind, record.data, lookUp);
+  const above = namesAbove(parent.kind, record.data, lookUp);
   return words.inside === null ? above : [...above, words.own(record.data)];
 }

@@ -18,9 +18,7 @@ export function afterDrawing(): Promise<void> {
 
 /** The page goes away: nothing waits any longer. */
 const letGo = () => waiting.forEach((go) => go());
-if (typeof document !== 'undefined') {
-  addEventListener('pagehide', letGo);
-  document.addEventListener('visibilitychange', () => {
-    if (document.visibilityState === 'hidden') letGo();
-  });
-}
+addEventListener('pagehide', letGo);
+document.addEventListener('visibilitychange', () => {
+  if (document.visibilityState === 'hidden') letGo();
+});

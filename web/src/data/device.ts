@@ -212,20 +212,35 @@ export class Device {
 
   /** Makes or changes a record. Nothing is changed when there are problems. */
   put<K extends Kind>(kind: K, data: DataOf<K>, id: string = newId(), how: How = {}): Edited {
+    const prepared = this.prepare({ kind, data, id, ...how }, this.lookUp);
+    if (!prepared.ok) return prepared;
+    this.keep([prepared.edit]);
+    return { ok: true, id };
+  }
+
+  /**
+   * An edit of sound data that stands where it belongs, on the view it was made on.
+   * @param lookUp finds what is shown, and what is written in the same step
+   */
+  private prepare(
+    { kind, data, id, seen: opened, taps }: { kind: Kind; data: unknown; id: string } & How,
+    lookUp: LookUp,
+  ): { ok: true; edit: Edit } | { ok: false; problems: Problems } {
     const shown = this.lookUp(kind, id) as Kept | undefined;
-    const seen = how.seen === undefined ? (shown ?? null) : how.seen;
-    const version = seen?.version ?? kindOf(kind).version;
-    const valid = validate(kind, data, version);
+    const seen = opened === undefined ? (shown ?? null) : opened;
+    const valid = validate(kind, data, seen?.version);
     if (!valid.ok) return valid;
-    const problems = checkRelations(kind, valid.data, this.lookUp);
+    const problems = checkRelations(kind, valid.data, lookUp);
     if (Object.keys(problems).length > 0) return { ok: false, problems };
     // On a record that was deleted the figures start anew: they are no taps on the old ones.
-    const taps = how.taps && (shown?.deletedAt ?? null) === null;
-    const edit: Edit = { op: 'put', kind, id, data: valid.data, taps, seen };
+    const tapped = taps && (shown?.deletedAt ?? null) === null;
+    const edit: Edit = { op: 'put', kind, id, data: valid.data, taps: tapped, seen };
     // Made on an older view than the one shown now: what goes together is shown together.
     const joined = together(edit, shown);
-    this.keep([joined === null ? edit : { ...edit, data: joined, seen: shown ?? null }]);
-    return { ok: true, id };
+    return {
+      ok: true,
+      edit: joined === null ? edit : { ...edit, data: joined, seen: shown ?? null },
+    };
   }
 
   /**
@@ -265,17 +280,12 @@ export class Device {
     const lookUp: LookUp = (kind, id) =>
       (drafted.get(recordKey(kind, id)) ?? this.lookUp(kind, id)) as never;
     const edits: Edit[] = [];
-    for (const { kind, data, id = newId(), seen: opened } of drafts) {
-      const shown = this.lookUp(kind, id) as Kept | undefined;
-      const seen = opened ?? shown ?? null;
-      const valid = validate(kind, data, seen?.version);
-      if (!valid.ok) return valid;
-      const problems = checkRelations(kind, valid.data, lookUp);
-      if (Object.keys(problems).length > 0) return { ok: false, problems };
-      drafted.set(recordKey(kind, id), { kind, id, data: valid.data } as Kept);
-      const edit: Edit = { op: 'put', kind, id, data: valid.data, seen };
-      const joined = together(edit, shown);
-      edits.push(joined === null ? edit : { ...edit, data: joined, seen: shown ?? null });
+    for (const { id = newId(), ...draft } of drafts) {
+      const prepared = this.prepare({ id, ...draft }, lookUp);
+      if (!prepared.ok) return prepared;
+      const { edit } = prepared;
+      drafted.set(recordKey(edit.kind, id), edit as unknown as Kept);
+      edits.push(edit);
     }
     this.keep(edits);
     return { ok: true, ids: edits.map(({ id }) => id) };

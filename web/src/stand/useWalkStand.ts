@@ -51,13 +51,9 @@ const NO_STOPS: WalkFacts['stops'] = [];
  */
 export function useWalkStand(walkId: string | undefined): WalkStand | null | undefined {
   const facts = useWalkFacts(walkId);
-  const observations = useWalkObservations(facts);
+  const observations = useChildrenOfEach('observation', 'stopId', facts?.stops ?? NO_STOPS);
   return useMemo(() => facts && readWalkStand(facts, observations), [facts, observations]);
 }
-
-/** What was observed on a walk, one list a stop. */
-export const useWalkObservations = (facts: WalkFacts | null | undefined) =>
-  useChildrenOfEach('observation', 'stopId', facts?.stops ?? NO_STOPS);
 
 /** What was counted at a stop, each change of it at once. */
 export function useStopCounts(stopId: string): KeptCount[] {

@@ -17,7 +17,6 @@ export interface PlantingOnTrail {
   growerName: string;
   /** Stand walks, oldest first. */
   walks: { id: string; data: StandWalk }[];
-  open: { id: string; data: StandWalk } | undefined;
   /** Trench checks, oldest first. */
   checks: { id: string; data: TrenchWalk }[];
   marks: TrailMark[];
@@ -55,7 +54,6 @@ export function useTrails(): PlantingOnTrail[] {
             field,
             walks: stand,
             checks,
-            open: stand.find(({ data }) => data.finishedAt === null),
             growerName: growers.find(({ id }) => id === field.data.growerId)?.data.name ?? '',
             marks: trailOf({ planting, walks: own, today }),
           },
