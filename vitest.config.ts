@@ -26,6 +26,7 @@ export default defineConfig({
           name: 'server',
           isolate: false,
           root: './server',
+          globalSetup: './src/testingTemplate.ts',
           include: ['src/**/*.test.ts'],
           environment: 'node',
           testTimeout: 30_000,

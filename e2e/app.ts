@@ -11,9 +11,8 @@ import {
 } from '@playwright/test';
 import pg from 'pg';
 // @ts-expect-error plain JavaScript: the set-up scripts run before anything is installed
-import { SERVER_FLAGS as flags } from '../scripts/lib/server.mjs';
+import { SERVER_ARGUMENTS as serverArguments } from '../scripts/lib/server.mjs';
 
-const SERVER_FLAGS = flags as string[];
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 
 export const freePort = () =>
@@ -23,6 +22,9 @@ export const freePort = () =>
       probe.close(() => resolve(port));
     });
   });
+
+/** Where the name of the filled database to copy stands. */
+export const templateVariable = (demo: boolean) => `E2E_TEMPLATE_${demo ? 'DEMO' : 'EMPTY'}`;
 
 /** The real server on a database of its own; it can be killed and started again on the same address. */
 export class App {
@@ -39,14 +41,16 @@ export class App {
     return this.child!.pid!;
   }
 
+  /** Starts a server on a new database: a copy of the one that the set-up of the run filled, when it did. */
   static async start({ demo, web }: { demo: boolean; web?: string }): Promise<App> {
     const given = process.env.DATABASE_URL;
     if (!given) throw new Error('DATABASE_URL is not set: run the tests with npm test');
     const app = new App();
     const name = `e2e_${randomUUID().replaceAll('-', '')}`;
+    const filled = process.env[templateVariable(demo)];
     const admin = new pg.Client(given);
     await admin.connect();
-    await admin.query(`CREATE DATABASE ${name}`);
+    await admin.query(`CREATE DATABASE ${name}${filled ? ` TEMPLATE ${filled}` : ''}`);
     await admin.end();
     app.databaseUrl = given.replace(/\/[^/]*$/, `/${name}`);
     app.port = await freePort();
@@ -56,7 +60,7 @@ export class App {
   }
 
   async run(demo = false, web = process.env.SENDERO_WEB ?? 'web/dist'): Promise<void> {
-    this.child = spawn(process.execPath, [...SERVER_FLAGS, 'server/src/main.ts'], {
+    this.child = spawn(process.execPath, serverArguments as string[], {
       cwd: ROOT,
       stdio: ['ignore', 'ignore', 'inherit'],
       env: {
@@ -81,6 +85,14 @@ export class App {
       if (Date.now() > end) throw new Error('the server did not answer within 60 s');
       await new Promise((resolve) => setTimeout(resolve, 100));
     }
+  }
+
+  /** Ends as an operator ends it, so that nobody is connected any more; gives its database's name. */
+  async close(): Promise<string> {
+    const gone = new Promise((resolve) => this.child!.once('exit', resolve));
+    this.child!.kill('SIGTERM');
+    await gone;
+    return this.databaseUrl.replace(/^.*\//, '');
   }
 
   /** Kill -9: no goodbye. */

@@ -2,6 +2,7 @@ import { defineConfig, devices } from '@playwright/test';
 
 export default defineConfig({
   testDir: './tests',
+  globalSetup: './fillTemplates.ts',
   timeout: 90_000,
   expect: { timeout: 15_000 },
   // Each worker has servers of its own, each test devices of its own.

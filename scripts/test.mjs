@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { ensureBuild } from './lib/build.mjs';
 import { installDebianPackages } from './lib/debian.mjs';
 import { ensureDependencies } from './lib/dependencies.mjs';
+import { failuresOfE2e, failuresOfUnit } from './lib/failures.mjs';
 import { startPostgres } from './lib/postgres.mjs';
 import { collected, entry, ROOT, run } from './lib/run.mjs';
 
@@ -62,7 +63,11 @@ await entry(async () => {
 
   const read = (file) => (existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : null);
   const unit = read(reports.unit);
-  const e2e = read(reports.e2e)?.stats;
+  const e2eReport = read(reports.e2e);
+  const e2e = e2eReport?.stats;
+  // Told once more at the end, where a long output is read first.
+  for (const failure of [...failuresOfUnit(unit), ...failuresOfE2e(e2eReport)])
+    console.log(`\n── failed: ${failure}`);
   const passed = (unit?.numPassedTests ?? 0) + (e2e?.expected ?? 0);
   const failed = (unit?.numFailedTests ?? 0) + (e2e?.unexpected ?? 0) + (e2e?.flaky ?? 0);
   console.log('\n── summary');

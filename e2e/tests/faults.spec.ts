@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from '../app.ts';
 import { faultRun } from '../faults.ts';
 
 test('200 faults: every tap shown as kept is in the database exactly once', async ({ browser }) => {

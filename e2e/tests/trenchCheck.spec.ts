@@ -182,6 +182,7 @@ test('what is due follows what was dug, adjusted and changed', async ({ browser 
     await page.locator(`[data-depth="${whole}.${part}"]`).click();
   }
   await page.getByRole('link', { name: 'Leave the check' }).click();
+  await keptHere(page);
   await page.goto('/');
   const day = page.getByRole('listitem').filter({ hasText: 'Being planted today' });
   await expect(day).toContainText('Rows 2 to 12. Every row at least once a field');
@@ -191,10 +192,12 @@ test('what is due follows what was dug, adjusted and changed', async ({ browser 
   // Finished: nothing more can be dug behind the planter.
   await day.getByRole('button', { name: 'Planting finished here' }).click();
   await expect(day).toBeHidden();
+  await keptHere(page);
   // A slip of the thumb is taken back where the planting keeps what happened.
   await page.goto('/fields');
   await page.getByRole('link', { name: /S-22, May 27/ }).click();
   await page.getByRole('button', { name: 'Take back: Planting finished here' }).click();
+  await keptHere(page);
   await page.goto('/');
   await expect(day).toContainText('It rained since the last look.');
   await allSent(page);

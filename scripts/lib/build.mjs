@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Advice, quiet, ROOT } from './run.mjs';
+import { SERVER_BUNDLE } from './server.mjs';
 
 export const WEB_FOLDER = join(ROOT, 'web', 'dist');
 const STAMP = join(WEB_FOLDER, '.stamp');
@@ -13,17 +14,41 @@ function* filesBelow(path) {
       if (name !== 'dist' && name !== 'node_modules') yield* filesBelow(join(path, name));
 }
 
+/** One file of the server and the core: it starts in half the time, since nothing is compiled on the way. Packages stay packages. */
+async function bundleServer() {
+  const { build } = await import('esbuild');
+  await build({
+    absWorkingDir: ROOT,
+    entryPoints: ['server/src/main.ts'],
+    outfile: SERVER_BUNDLE,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: true,
+    packages: 'external',
+    alias: {
+      '@sendero/core/simulation': join(ROOT, 'core/src/simulation/index.ts'),
+      '@sendero/core': join(ROOT, 'core/src/index.ts'),
+    },
+    logLevel: 'warning',
+  });
+}
+
 /** Builds the app, unless the build there is of exactly these sources. */
 export async function ensureBuild() {
   const hash = createHash('sha256');
-  for (const place of ['package-lock.json', 'core/src', 'web']) {
+  for (const place of ['package-lock.json', 'core/src', 'server/src', 'web']) {
     for (const file of filesBelow(join(ROOT, place))) hash.update(file).update(readFileSync(file));
   }
   const now = hash.digest('hex');
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === now) return;
   console.log('Building the app …');
   try {
-    await quiet('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: join(ROOT, 'web') });
+    await Promise.all([
+      quiet('npx', ['vite', 'build', '--logLevel', 'warn'], { cwd: join(ROOT, 'web') }),
+      bundleServer(),
+    ]);
   } catch (error) {
     throw new Advice(`The app could not be built.\n${error.message}`);
   }

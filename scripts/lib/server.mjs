@@ -1,8 +1,12 @@
 import { spawn } from 'node:child_process';
+import { join } from 'node:path';
 import { ROOT, waitUntil } from './run.mjs';
 
 /** How the server's Node.js is run. The heap limit makes it tidy up while a big log streams through, instead of growing to what the machine has. */
-export const SERVER_FLAGS = ['--max-old-space-size=256', '--import', 'tsx'];
+const HEAP = '--max-old-space-size=256';
+export const SERVER_BUNDLE = join(ROOT, 'server', 'dist', 'main.mjs');
+/** Arguments of Node.js for the built server; `ensureBuild` makes it. */
+export const SERVER_ARGUMENTS = [HEAP, '--enable-source-maps', SERVER_BUNDLE];
 
 /**
  * Starts the app's server and waits until it answers.
@@ -18,13 +22,17 @@ export async function startServer({
 }) {
   const child = spawn(
     process.execPath,
-    [
-      ...(watch
-        ? ['--watch-path=server/src', '--watch-path=core/src', '--watch-preserve-output']
-        : []),
-      ...SERVER_FLAGS,
-      'server/src/main.ts',
-    ],
+    watch
+      ? [
+          '--watch-path=server/src',
+          '--watch-path=core/src',
+          '--watch-preserve-output',
+          HEAP,
+          '--import',
+          'tsx',
+          'server/src/main.ts',
+        ]
+      : SERVER_ARGUMENTS,
     {
       cwd: ROOT,
       detached: true,

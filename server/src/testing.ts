@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { AddressInfo } from 'node:net';
 import type { Kind, Outcome } from '@sendero/core';
 import { Sequelize } from 'sequelize';
+import { inject } from 'vitest';
 import { createApp } from './api/app.ts';
 import { openDatabase } from './database/openDatabase.ts';
 import { createWorkspace } from './demo/fillWorkspace.ts';
@@ -26,7 +27,7 @@ export async function startTestServer() {
   if (!base) throw new Error('DATABASE_URL is not set: run the tests with npm test');
   const name = `test_${randomUUID().replaceAll('-', '')}`;
   const admin = new Sequelize(base, { logging: false });
-  await admin.query(`CREATE DATABASE ${name}`);
+  await admin.query(`CREATE DATABASE ${name} TEMPLATE ${inject('migrated')}`);
   const database = await openDatabase(base.replace(/\/[^/]*$/, `/${name}`));
   const server = createApp(database).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));

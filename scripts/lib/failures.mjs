@@ -1,0 +1,26 @@
+/** What failed in a report of Vitest: names with the start of their messages. */
+export const failuresOfUnit = (report) =>
+  (report?.testResults ?? []).flatMap(({ name, message, assertionResults }) => {
+    const failed = assertionResults.filter(({ status }) => status === 'failed');
+    return failed.length > 0 || !message
+      ? failed.map((one) => said(one.fullName, one.failureMessages[0]))
+      : [said(name, message)];
+  });
+
+/** What failed in a report of Playwright. */
+export const failuresOfE2e = (report) => [
+  ...(report?.errors ?? []).map(({ message }) => said('outside any test', message)),
+  ...(report?.suites ?? []).flatMap(specsOf).flatMap(({ file, title, tests }) =>
+    tests
+      .flatMap(({ results }) => results)
+      .filter(({ status }) => !['passed', 'skipped'].includes(status))
+      .map(({ errors }) =>
+        said(`${file}: ${title}`, errors.map((e) => `${e.message}\n${e.snippet ?? ''}`).join('\n')),
+      ),
+  ),
+];
+
+const specsOf = ({ specs = [], suites = [] }) => [...specs, ...suites.flatMap(specsOf)];
+
+const said = (name, message = '') =>
+  `${name}\n${message.split('\n').slice(0, 25).join('\n')}`.trimEnd();

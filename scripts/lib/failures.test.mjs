@@ -1,0 +1,42 @@
+import { expect, it } from 'vitest';
+import { failuresOfE2e, failuresOfUnit } from './failures.mjs';
+
+it('names what failed with the start of its message, however deep it lies', () => {
+  const report = {
+    suites: [
+      {
+        specs: [],
+        suites: [
+          {
+            specs: [
+              { file: 'a.spec.ts', title: 'counts', tests: [{ results: [{ status: 'passed' }] }] },
+              {
+                file: 'a.spec.ts',
+                title: 'sends',
+                tests: [{ results: [{ status: 'failed', errors: [{ message: 'no answer' }] }] }],
+              },
+            ],
+          },
+        ],
+      },
+    ],
+  };
+  expect(failuresOfE2e(report)).toEqual(['a.spec.ts: sends\nno answer']);
+  expect(
+    failuresOfUnit({
+      testResults: [
+        { name: 'b.test.ts', message: '', assertionResults: [{ status: 'passed' }] },
+        { name: 'c.test.ts', message: 'cannot be read', assertionResults: [] },
+        {
+          name: 'd.test.ts',
+          message: '',
+          assertionResults: [{ status: 'failed', fullName: 'adds', failureMessages: ['1 ≠ 2'] }],
+        },
+      ],
+    }),
+  ).toEqual(['c.test.ts\ncannot be read', 'adds\n1 ≠ 2']);
+});
+
+it('says nothing of a report that was never written', () => {
+  expect([...failuresOfE2e(null), ...failuresOfUnit(null)]).toEqual([]);
+});
