@@ -34,8 +34,11 @@ const PLANTING: Planting = {
   germination: 0.95,
   fieldLoss: 0.05,
   asTyped: {},
+  beside: null,
+  archived: false,
 };
 const PLANTER = {
+  archived: false,
   name: 'Goose',
   type: 'planter' as const,
   rows: 4,
@@ -114,7 +117,7 @@ const read = (
   readTrenchCheck(
     { id: 'w', data: { ...WALK, ...walk } },
     { id: 'p', data: PLANTING },
-    { growerId: 'q', name: 'Long Forty', areaM2: null, soil: '', asTyped: {} },
+    { growerId: 'q', name: 'Long Forty', areaM2: null, soil: '', asTyped: {}, archived: false },
     planter,
     stops.map((own, i) => stopOf(i + 1, own)),
   );

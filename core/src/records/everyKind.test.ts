@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import {
   checkRelations,
   exampleFamily,
+  idFor,
   kindOf,
   KIND_NAMES,
   nameRecord,
@@ -101,4 +102,21 @@ it('names a thing after where it is', () => {
       kind === 'walk' ? undefined : lookUp(kind, id),
     ),
   ).toBe('stop 1');
+});
+
+it('two devices that count one row of one stop make one record, and other places others', () => {
+  const [here, there] = [newId(), newId()];
+  const at = (stopId: string, type: 'count' | 'tape', row: number | null) =>
+    idFor('observation', { stopId, type, row }, newId);
+  expect(at(here, 'count', 4)).toBe(at(here, 'count', 4));
+  const others = [
+    at(here, 'count', 5),
+    at(there, 'count', 4),
+    at(here, 'tape', 4),
+    at(here, 'count', null),
+  ];
+  expect(new Set([at(here, 'count', 4), ...others]).size).toBe(5);
+  // Of a photo there can be many.
+  const photo = () => idFor('observation', { stopId: here, type: 'photo', row: 4 }, newId);
+  expect(photo()).not.toBe(photo());
 });

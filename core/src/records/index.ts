@@ -7,6 +7,7 @@ export {
   firstShape,
   type Kind,
   type DataOf,
+  type InputOf,
   type Kept,
   type Problems,
   type Validated,
@@ -27,11 +28,12 @@ export {
   type MonitorReading,
   type Photo,
   type PlantingEvent,
+  type Note,
   type Workspace,
   type Conflict,
 } from './kinds.ts';
 export { exampleFamily, type ExampleRecord } from './exampleFamily.ts';
-export { checkRelations, nameRecord, parentsOf, type LookUp } from './relations.ts';
+export { checkRelations, idFor, nameRecord, parentsOf, type LookUp } from './relations.ts';
 export {
   changeSchema,
   commitSchema,
@@ -44,10 +46,13 @@ export {
   type Decision,
   type DecisionContext,
 } from './commits.ts';
+export { canCombine, combine, type Combined } from './combine.ts';
 export { mergeEdits, sameData, type Merge } from './merge.ts';
 export {
   ADJUSTED,
+  BESIDE,
   EVENT_TYPES,
+  EVENT_WORDS,
   KINDS,
   type ColumnType,
   type KindDeclaration,

@@ -8,6 +8,8 @@ export const isKind = (name: string): name is Kind => Object.hasOwn(KINDS, name)
 export const kindOf = (kind: Kind): KindDeclaration => KINDS[kind] as unknown as KindDeclaration;
 
 export type DataOf<K extends Kind> = z.output<(typeof KINDS)[K]['schema']>;
+/** Data as a person who is asked for nothing more gives it: what has a default may be left out. */
+export type InputOf<K extends Kind> = z.input<(typeof KINDS)[K]['schema']>;
 export type Grower = DataOf<'grower'>;
 export type Field = DataOf<'field'>;
 export type Planter = DataOf<'planter'>;
@@ -24,6 +26,7 @@ export type Ground = Extract<Observation, { type: 'ground' }>;
 export type RowAdjustment = Extract<Observation, { type: 'adjustment' }>;
 export type MonitorReading = Extract<Observation, { type: 'monitor' }>;
 export type Photo = Extract<Observation, { type: 'photo' }>;
+export type Note = DataOf<'note'>;
 export type PlantingEvent = DataOf<'event'>;
 export type Workspace = DataOf<'workspace'>;
 export type Conflict = DataOf<'conflict'>;

@@ -128,7 +128,7 @@ describe('decideCommits', () => {
         kind: 'conflict',
         data: expect.objectContaining({
           recordId: id,
-          version: { name: 'Ife’s' },
+          version: { name: 'Ife’s', archived: false },
           by: 'Ife Marlow',
           resolvedAt: null,
         }),

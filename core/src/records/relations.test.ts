@@ -36,7 +36,7 @@ describe('parents', () => {
     expect(parentsOf('planting', { fieldId: 'f', planterId: null } as never)).toEqual([
       { attribute: 'fieldId', kind: 'field', id: 'f' },
     ]);
-    expect(parentsOf('grower', { name: 'x' })).toEqual([]);
+    expect(parentsOf('grower', { name: 'x', archived: false })).toEqual([]);
   });
   it('that are missing are named beside the attribute', () => {
     expect(checkRelations('walk', walk('2027-05-20T08:00:00.000Z'), world('planting'))).toEqual({

@@ -1,5 +1,6 @@
 import type { DataOf, Kept, Kind, Problems } from './kinds.ts';
 import { isKind, kindOf } from './kinds.ts';
+import { v5 as uuidv5 } from 'uuid';
 
 /** Finds a record by kind and id; undefined when there is none. */
 export type LookUp = <K extends Kind>(kind: K, id: string) => Kept<K> | undefined;
@@ -31,6 +32,24 @@ export function checkRelations<K extends Kind>(kind: K, data: DataOf<K>, lookUp:
   }
   if (Object.keys(problems).length > 0) return problems;
   return kindOf(kind).relations(data, lookUp as never);
+}
+
+/**
+ * The id of what is there once below its parent (a count of a row, a tape in it): made from the place, so
+ * that two devices that observe it apart meet in one record. A fresh id for anything else.
+ *
+ * @example idFor('observation', { stopId, type: 'tape', row: 4 }, newId)
+ */
+export function idFor<K extends Kind>(
+  kind: K,
+  data: Partial<DataOf<K>>,
+  fresh: () => string,
+): string {
+  const { identity, parents } = kindOf(kind);
+  const own = identity(data as DataOf<K>);
+  const [above] = Object.keys(parents);
+  const place = above && (data as Record<string, unknown>)[above];
+  return own !== null && typeof place === 'string' ? uuidv5(own, place) : fresh();
 }
 
 /**

@@ -770,7 +770,7 @@ describe('a database of the app before', () => {
     const server = fakeServer();
     server.network.cut = true;
     const tab = await openTab(server);
-    expect(tab.shown('grower', GROWER)!.data).toEqual({ name: 'Quill' });
+    expect(tab.shown('grower', GROWER)!.data).toEqual({ name: 'Quill', archived: false });
     expect(tab.shown('walk', walk)).toMatchObject({
       version: 2,
       data: { startedOn: '2027-05-27', zoneOffsetMin: null },

@@ -1,9 +1,11 @@
 import {
   checkRelations,
+  idFor,
   kindOf,
   sameData,
   validate,
   type DataOf,
+  type InputOf,
   type Kept,
   type Kind,
   type LookUp,
@@ -47,10 +49,16 @@ export type Edited = { ok: true; id: string } | { ok: false; problems: Problems 
 /** One of several records written in one step. */
 export interface Draft<K extends Kind = Kind> {
   kind: K;
-  data: DataOf<K>;
+  data: InputOf<K>;
   id?: string;
   /** The view it was made on; what is shown now, if left out. */
   seen?: Kept<K>;
+}
+/** A deletion, or the taking back of one, in the same step. */
+export interface Marked {
+  op: 'delete' | 'restore';
+  kind: Kind;
+  id: string;
 }
 export type AllEdited = { ok: true; ids: string[] } | { ok: false; problems: Problems };
 
@@ -211,7 +219,12 @@ export class Device {
   }
 
   /** Makes or changes a record. Nothing is changed when there are problems. */
-  put<K extends Kind>(kind: K, data: DataOf<K>, id: string = newId(), how: How = {}): Edited {
+  put<K extends Kind>(
+    kind: K,
+    data: InputOf<K>,
+    id = idFor(kind, data as DataOf<K>, newId),
+    how: How = {},
+  ): Edited {
     const prepared = this.prepare({ kind, data, id, ...how }, this.lookUp);
     if (!prepared.ok) return prepared;
     this.keep([prepared.edit]);
@@ -259,7 +272,7 @@ export class Device {
     if (!before && sameData(shown.data, after)) return this.remove(kind, id);
     const none = Object.fromEntries(kindOf(kind).tallies.map((tally) => [tally, 0]));
     const seen = { ...shown, data: after as Kept['data'] };
-    this.put(kind, before ?? { ...after, ...none }, id, { seen, ...how });
+    this.put(kind, (before ?? { ...after, ...none }) as InputOf<K>, id, { seen, ...how });
   }
 
   /** Changes what is shown of a record now. Nothing happens when it is not on this device. */
@@ -271,17 +284,22 @@ export class Device {
   ): Edited {
     const shown = this.lookUp(kind, id);
     if (!shown) return { ok: false, problems: { id: 'This is not on this device any more.' } };
-    return this.put(kind, next(shown.data), id, how);
+    return this.put(kind, next(shown.data) as InputOf<K>, id, how);
   }
 
   /** Writes several records in one step: all are kept and sent together, or none when one has problems. */
-  putAll(drafts: readonly Draft[]): AllEdited {
+  putAll(drafts: readonly (Draft | Marked)[]): AllEdited {
     const drafted = new Map<string, Kept>();
     const lookUp: LookUp = (kind, id) =>
       (drafted.get(recordKey(kind, id)) ?? this.lookUp(kind, id)) as never;
     const edits: Edit[] = [];
-    for (const { id = newId(), ...draft } of drafts) {
-      const prepared = this.prepare({ id, ...draft }, lookUp);
+    for (const draft of drafts) {
+      if ('op' in draft) {
+        edits.push({ ...draft, seen: this.lookUp(draft.kind, draft.id) ?? null });
+        continue;
+      }
+      const id = draft.id ?? idFor(draft.kind, draft.data as DataOf<Kind>, newId);
+      const prepared = this.prepare({ ...draft, id }, lookUp);
       if (!prepared.ok) return prepared;
       const { edit } = prepared;
       drafted.set(recordKey(edit.kind, id), edit as unknown as Kept);
@@ -293,11 +311,11 @@ export class Device {
 
   /** Deletes by a mark that `restore` takes off again. */
   remove(kind: Kind, id: string): void {
-    this.keep([{ op: 'delete', kind, id, seen: this.lookUp(kind, id) ?? null }]);
+    this.putAll([{ op: 'delete', kind, id }]);
   }
 
   restore(kind: Kind, id: string): void {
-    this.keep([{ op: 'restore', kind, id, seen: this.lookUp(kind, id) ?? null }]);
+    this.putAll([{ op: 'restore', kind, id }]);
   }
 
   /** Shows edits at once and writes them to the outbox; every tab of this device hears of it. */
@@ -556,11 +574,9 @@ export async function evictSeason(local: LocalDatabase, season: number): Promise
   const transaction = local.transaction(['records', 'outbox', 'meta'], 'readwrite');
   const records = transaction.objectStore('records');
   const keys = await records.index('season').getAllKeys(season);
-  const idsOf = (some: string[], kind: string) =>
-    some.filter((key) => key.startsWith(`${kind} `)).map((key) => key.split(' ')[1]!);
-  for (const kind of ['walk', 'stop'])
-    for (const id of idsOf(keys, kind))
-      keys.push(...(await records.index('parent').getAllKeys(id)));
+  // With each goes what is read with it: the stops of a walk, the observations of a stop.
+  for (let i = 0; i < keys.length; i++)
+    keys.push(...(await records.index('parent').getAllKeys(keys[i]!.split(' ')[1]!)));
   const unsent = new Set(
     (await transaction.objectStore('outbox').getAll()).flatMap(({ touches }) => touches),
   );

@@ -2,15 +2,7 @@ import 'fake-indexeddb/auto';
 import type { Kept, Outcome } from '@sendero/core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { openLocalDatabase, recordKey, type LocalDatabase } from './localDatabase.ts';
-import {
-  discardEntry,
-  keepEdits,
-  observationIdAt,
-  overlay,
-  settleBatch,
-  takeBatch,
-  type Edit,
-} from './outbox.ts';
+import { discardEntry, keepEdits, overlay, settleBatch, takeBatch, type Edit } from './outbox.ts';
 
 const NOW = '2027-05-27T09:00:00.000Z';
 const BY = { name: 'Noor Castellane', now: NOW };
@@ -109,7 +101,7 @@ describe('what waits on this device', () => {
       deletedAt: null,
       editedBy: 'Ife Marlow',
       editedAt: NOW,
-      data: { name: 'theirs' },
+      data: { name: 'theirs', archived: false },
     };
     await local.put('records', server, recordKey('grower', A));
     await keepEdits(local, [over(server, 'mine')], NOW);
@@ -127,7 +119,7 @@ describe('what waits on this device', () => {
       deletedAt: null,
       editedBy: 'Ife Marlow',
       editedAt: NOW,
-      data: { name: 'theirs' },
+      data: { name: 'theirs', archived: false },
     };
     await keepEdits(local, [name(A, 'mine')], NOW);
     const [entry] = await takeBatch(local, 500);
@@ -156,7 +148,7 @@ describe('what waits on this device', () => {
       deletedAt: null,
       editedBy: '',
       editedAt: NOW,
-      data: { name: 'old' },
+      data: { name: 'old', archived: false },
     };
     await local.put('records', old, recordKey('grower', A));
     await keepEdits(local, [over(old, 'one tab')], NOW);
@@ -242,7 +234,7 @@ describe('what waits on this device', () => {
       deletedAt: null,
       editedBy: '',
       editedAt: NOW,
-      data: { name: 'here' },
+      data: { name: 'here', archived: false },
     };
     await local.put('records', server, recordKey('grower', A));
     await keepEdits(local, [{ op: 'delete', kind: 'grower', id: A, seen: server }], NOW);
@@ -250,15 +242,4 @@ describe('what waits on this device', () => {
     await keepEdits(local, [{ op: 'restore', kind: 'grower', id: A, seen: server }], NOW);
     expect(await view(A)).toMatchObject({ deletedAt: null, data: { name: 'here' } });
   });
-});
-
-it('two devices that count one row of one stop make one record, and other places others', () => {
-  expect(observationIdAt(A, 'count', 4)).toBe(observationIdAt(A, 'count', 4));
-  const others = [
-    observationIdAt(A, 'count', 5),
-    observationIdAt(B, 'count', 4),
-    observationIdAt(A, 'tape', 4),
-    observationIdAt(A, 'count', null),
-  ];
-  expect(new Set([observationIdAt(A, 'count', 4), ...others]).size).toBe(5);
 });

@@ -11,7 +11,7 @@ import {
   type Kind,
   type Outcome,
 } from '@sendero/core';
-import { v5 as uuidv5, v7 as uuidv7 } from 'uuid';
+import { v7 as uuidv7 } from 'uuid';
 import {
   NOT_FETCHED,
   recordKey,
@@ -270,14 +270,6 @@ export async function settleBatch(
   await transaction.done;
   return stale;
 }
-
-/**
- * The id of what is observed once at a place (a count of a row, a tape in it): made from the place, so that
- * two devices that observe it apart meet in one record and neither count is added to the other.
- * @example observationIdAt(stopId, 'tape', 4)
- */
-export const observationIdAt = (stopId: string, type: string, row: number | null) =>
-  uuidv5(`${type} ${row ?? ''}`, stopId);
 
 /** Gives up a change the server refused. */
 export async function discardEntry(local: LocalDatabase, order: number): Promise<string[]> {

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
 import { Blob as PlainBlob } from 'node:buffer';
-import { exampleFamily, type Kept, type Kind } from '@sendero/core';
+import { exampleFamily, kindOf, type Kept, type Kind } from '@sendero/core';
 import { IDBFactory } from 'fake-indexeddb';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { evictSeason } from './device.ts';
@@ -55,7 +55,7 @@ describe('an older season', () => {
   const NOW = '2027-05-27T09:30:00.000Z';
   const family = exampleFamily(() => crypto.randomUUID());
   const of = (kind: Kind) => family.find((one) => one.kind === kind)!;
-  const seasonOf = (kind: Kind) => (['walk', 'event'].includes(kind) ? 2026 : 0);
+  const seasonOf = (kind: Kind) => (kindOf(kind).held === 'season' ? 2026 : 0);
   beforeEach(async () => {
     for (const { kind, id, data } of family) {
       const record = { kind, id, data, revision: 1, deletedAt: null, editedBy: '', editedAt: NOW };

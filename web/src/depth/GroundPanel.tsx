@@ -1,7 +1,7 @@
-import { FEELS, type Feel, type Ground, type TrenchStop } from '@sendero/core';
+import { idFor, FEELS, type Feel, type Ground, type TrenchStop } from '@sendero/core';
 import { useState } from 'react';
 import { useDevice } from '../data/hooks.ts';
-import { observationIdAt } from '../data/outbox.ts';
+import { newId } from '../data/newId.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { FEEL_WORDS } from './trenchWords.ts';
@@ -32,7 +32,8 @@ export function GroundPanel({ stop }: { stop: TrenchStop }) {
     const written = device.put(
       'observation',
       next,
-      stop.ground?.id ?? observationIdAt(stop.id, 'ground', null),
+      stop.ground?.id ??
+        idFor('observation', { stopId: stop.id, type: 'ground', row: null }, newId),
     );
     setProblem(written.ok ? null : (Object.values(written.problems)[0] ?? null));
   };

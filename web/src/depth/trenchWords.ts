@@ -1,11 +1,4 @@
-import type {
-  CheckDue,
-  FurrowFindings,
-  FurrowPart,
-  Lever,
-  PlantingEvent,
-  RowAdjustment,
-} from '@sendero/core';
+import type { CheckDue, FurrowFindings, FurrowPart, Lever, RowAdjustment } from '@sendero/core';
 import type { Units } from '../units/useUnits.ts';
 
 /** What is seen in a furrow, in the words of the field; the first of each is the normal one. */
@@ -78,16 +71,6 @@ export const WHY_WORDS: Record<CheckDue['why'], string> = {
   rain: 'It rained since the last look.',
   soilChange: 'The soil changed since the last look.',
   tillageChange: 'The tillage changed since the last look.',
-};
-
-export const EVENT_WORDS: Record<PlantingEvent['type'], string> = {
-  rain: 'Rain',
-  soilChange: 'Other soil',
-  tillageChange: 'Other tillage',
-  plantingDone: 'Planting finished here',
-  hillSoil: 'Soil hilled over the row',
-  saferHerbicide: 'Safer herbicide asked for',
-  saferTiming: 'Safer herbicide timing asked for',
 };
 
 export const ADJUSTED_WORDS: Record<RowAdjustment['what'], string> = {

@@ -1,7 +1,13 @@
-import { NORMAL_FURROW, type Trench, type TrenchCheck, type TrenchStop } from '@sendero/core';
+import {
+  idFor,
+  NORMAL_FURROW,
+  type Trench,
+  type TrenchCheck,
+  type TrenchStop,
+} from '@sendero/core';
 import { useRef, useState } from 'react';
 import { useDevice } from '../data/hooks.ts';
-import { observationIdAt } from '../data/outbox.ts';
+import { newId } from '../data/newId.ts';
 
 export type Seed = Trench['seeds'][number];
 
@@ -38,7 +44,8 @@ export function useTrenchRows(check: TrenchCheck, stop: TrenchStop) {
   };
   const write = (next: Trench): boolean => {
     const kept = stop.rows.find(({ data }) => data.row === next.row);
-    const id = kept?.id ?? observationIdAt(stop.id, 'trench', next.row);
+    const id =
+      kept?.id ?? idFor('observation', { stopId: stop.id, type: 'trench', row: next.row }, newId);
     const after = { ...next, at: next.at || device.moment().at };
     const written = device.put('observation', after, id);
     if (!written.ok) {

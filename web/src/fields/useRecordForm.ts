@@ -1,4 +1,4 @@
-import type { DataOf, Kind, Problems } from '@sendero/core';
+import type { InputOf, Kind, Problems } from '@sendero/core';
 import { useState } from 'react';
 import type { Draft } from '../data/device.ts';
 import { useDevice } from '../data/hooks.ts';
@@ -19,10 +19,13 @@ export function useRecordForm<K extends Kind, Values extends object>(
   return {
     problems,
     setProblems,
-    /** Keeps the record, with others it needs, or none of them. */
-    save(data: DataOf<K>, before: readonly Draft[] = []) {
+    /** Keeps the record, with others it needs, or none of them. What the form does not ask for stays. */
+    save(data: InputOf<K>, before: readonly Draft[] = []) {
       const { seen } = draft;
-      const saved = device.putAll([...before, { kind, data, id: seen?.id, seen } as Draft]);
+      const saved = device.putAll([
+        ...before,
+        { kind, data: { ...seen?.data, ...data }, id: seen?.id, seen } as Draft,
+      ]);
       setProblems(saved.ok ? {} : saved.problems);
       if (!saved.ok) return;
       draft.forget();

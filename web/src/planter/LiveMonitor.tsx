@@ -1,7 +1,8 @@
+import { idFor } from '@sendero/core';
 import type { TrenchCheck } from '@sendero/core';
 import { useEffect, useRef, useState } from 'react';
 import { useDevice } from '../data/hooks.ts';
-import { observationIdAt } from '../data/outbox.ts';
+import { newId } from '../data/newId.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { listenToPlanter, WINDOW_S, type LiveFigures } from './liveLog.ts';
 
@@ -40,7 +41,7 @@ export function LiveMonitor({ check }: { check: TrenchCheck }) {
     const kept = device.putAll(
       rows.map(({ row, droppedPerM2, singulation }) => ({
         kind: 'observation',
-        id: observationIdAt(stop.id, 'monitor', row),
+        id: idFor('observation', { stopId: stop.id, type: 'monitor', row }, newId),
         data: {
           stopId: stop.id,
           type: 'monitor',

@@ -1,7 +1,8 @@
+import { idFor } from '@sendero/core';
 import type { MonitorReading, TrenchCheck } from '@sendero/core';
 import { useState } from 'react';
 import { useDevice } from '../data/hooks.ts';
-import { observationIdAt } from '../data/outbox.ts';
+import { newId } from '../data/newId.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 
@@ -35,7 +36,7 @@ function FigureLine({ check, row }: { check: TrenchCheck; row: number | null }) 
   const [singulation, setSingulation] = useState<Entered>(() => start('singulation', 'share'));
   const [problems, setProblems] = useState<Record<string, string>>({});
   const keep = (perM2: Entered, share: Entered) => {
-    const id = kept?.id ?? observationIdAt(stop.id, 'monitor', row);
+    const id = kept?.id ?? idFor('observation', { stopId: stop.id, type: 'monitor', row }, newId);
     if (perM2.text.trim() === '') {
       if (kept) device.remove('observation', kept.id);
       return setProblems({});

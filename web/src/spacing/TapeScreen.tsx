@@ -1,4 +1,5 @@
 import {
+  idFor,
   analyseSpacing,
   rowsAsSeen,
   type Tape,
@@ -10,7 +11,7 @@ import { useHotkeys } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { observationIdAt } from '../data/outbox.ts';
+import { newId } from '../data/newId.ts';
 import { useDevice } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useWalkStand } from '../stand/useWalkStand.ts';
@@ -73,7 +74,7 @@ function TapeCapture({
 
   const write = (positionsM: number[], typed: string[]) => {
     const after = { ...tape, positionsM, typed };
-    const id = kept?.id ?? observationIdAt(stop.id, 'tape', row);
+    const id = kept?.id ?? idFor('observation', { stopId: stop.id, type: 'tape', row }, newId);
     const written = device.put('observation', after, id);
     if (!written.ok) {
       setProblem(Object.values(written.problems)[0] ?? null);

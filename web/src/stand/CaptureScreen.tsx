@@ -1,10 +1,10 @@
-import { countedLength, rowsAsSeen, type Count, type WalkFacts } from '@sendero/core';
+import { idFor, countedLength, rowsAsSeen, type Count, type WalkFacts } from '@sendero/core';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { useStore } from 'react-redux';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useStable } from '../app/useStable.ts';
 import { useDevice } from '../data/hooks.ts';
-import { observationIdAt } from '../data/outbox.ts';
+import { newId } from '../data/newId.ts';
 import { useAppSelector, type RootState } from '../data/store.ts';
 import { Head, Keyboard, Steps, StopEnd, Tools } from './captureParts.tsx';
 import { RowStrip } from './RowStrip.tsx';
@@ -90,7 +90,9 @@ function StopCapture({
   };
   const [problem, setProblem] = useState<string | null>(null);
 
-  const id = keptId ?? observationIdAt(stop.id, 'count', byRow ? row : null);
+  const id =
+    keptId ??
+    idFor('observation', { stopId: stop.id, type: 'count', row: byRow ? row : null }, newId);
   // Two taps may come before the first is drawn: each adds to what is kept, not to what was drawn.
   const write = useStable((change: (count: Count) => Partial<Count>, taps: boolean) => {
     const before = (device.peek('observation', id) as Count | undefined) ?? null;

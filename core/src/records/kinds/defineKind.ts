@@ -24,8 +24,15 @@ export interface KindDeclaration<Schema extends z.ZodMiniType = z.ZodMiniType> {
    * (read when a screen needs that walk), or the record it is about.
    */
   held: 'always' | 'season' | 'walk' | 'about';
+  /**
+   * What makes it the same thing wherever it is made, below its first parent; null when it can be there
+   * more than once. Two devices that observe it apart then meet in one record: see `idFor`.
+   */
+  identity(data: z.output<Schema>): string | null;
   /** Attributes that count taps: edits made apart add up. */
   tallies: readonly string[];
+  /** Attributes in which two must agree to be the same thing, entered twice: see `combine`. */
+  sameWhen: readonly string[];
   /** Its table on the server. The data is kept whole in `payload`. */
   table: string;
   /** Attributes copied to columns of their own, to find it by. */
@@ -41,6 +48,8 @@ export interface KindDeclaration<Schema extends z.ZodMiniType = z.ZodMiniType> {
     inside?: null;
     /** Names begin here: what it belongs to is not said. */
     alone?: boolean;
+    /** Stands on the trail of its planting, on this day of the field with these words. */
+    pin?(data: z.output<Schema>): { on: string; label: string };
   };
   /** A sound record, for tests and for the description of the server. */
   example: z.input<Schema>;
@@ -62,7 +71,9 @@ export function defineKind<const Schema extends z.ZodMiniType>(
     migrations: {},
     parents: {},
     held: 'always',
+    identity: () => null,
     tallies: [],
+    sameWhen: [],
     indexed: {},
     defaults: {},
     relations: () => ({}),

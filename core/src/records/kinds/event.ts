@@ -11,6 +11,16 @@ export const EVENT_TYPES = [
   'saferTiming',
 ] as const;
 
+export const EVENT_WORDS: Record<(typeof EVENT_TYPES)[number], string> = {
+  rain: 'Rain',
+  soilChange: 'Other soil',
+  tillageChange: 'Other tillage',
+  plantingDone: 'Planting finished here',
+  hillSoil: 'Soil hilled over the row',
+  saferHerbicide: 'Safer herbicide asked for',
+  saferTiming: 'Safer herbicide timing asked for',
+};
+
 const eventSchema = z
   .strictObject({
     plantingId: id,
@@ -42,7 +52,10 @@ export const event = defineKind({
   held: 'season',
   table: 'events',
   indexed: { plantingId: 'uuid', type: 'text', at: 'timestamp' },
-  words: { own: () => 'event' },
+  words: {
+    own: ({ type }) => EVENT_WORDS[type].toLowerCase(),
+    pin: ({ on, type }) => ({ on, label: EVENT_WORDS[type] }),
+  },
   defaults: { note: '' },
   example: {
     plantingId: '019f0000-0000-7000-8000-000000000005',

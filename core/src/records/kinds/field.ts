@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { defineKind } from './defineKind.ts';
-import { id, name, within, asTyped } from './parts.ts';
+import { archived, asTyped, id, name, notArchived, within } from './parts.ts';
 
 export const field = defineKind({
   schema: z.strictObject({
@@ -9,12 +9,16 @@ export const field = defineKind({
     areaM2: z.nullable(within(100, 1e8, 'Enter an area between 0.02 ac and 25,000 ac.')),
     soil: z._default(z.string().check(z.maxLength(120, 'Use at most 120 characters.')), ''),
     asTyped,
+    archived,
   }),
+  version: 2,
+  added: { 2: ['archived'] },
+  migrations: { 1: notArchived },
   parents: { growerId: 'grower' },
   table: 'fields',
   indexed: { growerId: 'uuid', name: 'text' },
   words: { own: ({ name: called }) => called, alone: true },
-  defaults: { soil: '', asTyped: {} },
+  defaults: { soil: '', asTyped: {}, archived: false },
   example: {
     growerId: '019f0000-0000-7000-8000-000000000002',
     name: 'Long Forty',

@@ -2,6 +2,7 @@ import { conflict } from './conflict.ts';
 import { event } from './event.ts';
 import { field } from './field.ts';
 import { grower } from './grower.ts';
+import { note } from './note.ts';
 import { observation } from './observation.ts';
 import { planter } from './planter.ts';
 import { planting } from './planting.ts';
@@ -20,9 +21,11 @@ export const KINDS = {
   stop,
   observation,
   event,
+  note,
   conflict,
 } as const;
 
 export type { ColumnType, KindDeclaration } from './defineKind.ts';
-export { EVENT_TYPES } from './event.ts';
+export { EVENT_TYPES, EVENT_WORDS } from './event.ts';
+export { BESIDE } from './planting.ts';
 export { ADJUSTED } from './observation.ts';

@@ -187,6 +187,9 @@ export const observation = defineKind({
   schema: observationSchema,
   parents: { stopId: 'stop' },
   held: 'walk',
+  // A count of a row, a tape in it, its depths: one each. Photos and adjustments there can be many.
+  identity: ({ type, row: planterRow }) =>
+    type === 'photo' || type === 'adjustment' ? null : `${type} ${planterRow ?? ''}`,
   // A count that two people tap on holds the taps of both.
   tallies: ['inStep', 'oneBehind', 'twoBehind'],
   table: 'observations',

@@ -65,6 +65,10 @@ export const zoneOffsetMin = z.nullable(
 export const agrees = (at: string, on: string, offset: number | null) =>
   offset === null || localDay(at, offset) === on;
 
+/** Out of the way of what goes on, and nothing is lost. */
+export const archived = z._default(z.boolean(), false);
+export const notArchived = (old: Record<string, unknown>) => ({ archived: false, ...old });
+
 export const row = z.nullable(whole(1, 96, 'Enter the planter row, 1 to 96.'));
 
 export const rowNumber = whole(1, 96, 'Enter the planter row, 1 to 96.');

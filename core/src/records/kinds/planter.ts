@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { defineKind } from './defineKind.ts';
-import { name, within, whole, asTyped, rowWidthM } from './parts.ts';
+import { archived, asTyped, name, notArchived, rowWidthM, whole, within } from './parts.ts';
 
 /** The machine whose rows are judged. */
 export const planter = defineKind({
@@ -16,10 +16,15 @@ export const planter = defineKind({
       null,
     ),
     asTyped,
+    archived,
   }),
+  version: 2,
+  added: { 2: ['archived'] },
+  migrations: { 1: notArchived },
+  sameWhen: ['type', 'rows'],
   table: 'planters',
   indexed: { name: 'text' },
   words: { own: ({ name: called }) => called },
-  defaults: { depthStopStepM: null, asTyped: {} },
+  defaults: { depthStopStepM: null, asTyped: {}, archived: false },
   example: { name: 'Goose', type: 'planter', rows: 12, rowWidthM: 0.762, cells: 30 },
 });

@@ -1,7 +1,20 @@
 import * as z from 'zod/mini';
 import { CROPS } from '../../crops/index.ts';
 import { defineKind } from './defineKind.ts';
-import { id, date, within, whole, asTyped, rowWidthM, targetM } from './parts.ts';
+import {
+  archived,
+  asTyped,
+  date,
+  id,
+  notArchived,
+  rowWidthM,
+  targetM,
+  whole,
+  within,
+} from './parts.ts';
+
+/** A field has one planting a season, unless it is split, or was planted again. */
+export const BESIDE = ['split', 'replanted'] as const;
 
 /** A crop in a field, planted in one go. Shared by all seasons: plantings are few, and they say which seasons there are. */
 export const planting = defineKind({
@@ -21,12 +34,19 @@ export const planting = defineKind({
     germination: within(0.3, 1, 'Enter the germination from the seed tag, 30 to 100 %.'),
     fieldLoss: within(0, 0.6, 'Enter an expected field loss of 0 to 60 %.'),
     asTyped,
+    /** Why the field has another planting in the same season; null when it has none. */
+    beside: z._default(z.nullable(z.enum(BESIDE, 'Choose why the field has two plantings.')), null),
+    archived,
   }),
+  version: 2,
+  added: { 2: ['beside', 'archived'] },
+  migrations: { 1: (old) => ({ beside: null, ...notArchived(old) }) },
   parents: { fieldId: 'field', planterId: 'planter' },
+  sameWhen: ['fieldId', 'season', 'crop'],
   table: 'plantings',
   indexed: { fieldId: 'uuid', planterId: 'uuid', season: 'integer', plantedOn: 'date' },
   words: { own: () => 'planting', inside: null },
-  defaults: { variety: '', asTyped: {} },
+  defaults: { variety: '', asTyped: {}, beside: null, archived: false },
   example: {
     fieldId: '019f0000-0000-7000-8000-000000000004',
     planterId: null,

@@ -4,7 +4,7 @@ import { DEFAULT_FIELD_LOSS, hoopArea } from '../../targets/index.ts';
 import { countedLength, rowsAsSeen } from '../../stand/index.ts';
 import { daysBetween } from '../../season/index.ts';
 import { seededRandom } from '../../stats/index.ts';
-import type { DataOf, Kind } from '../../records/index.ts';
+import type { DataOf, InputOf, Kind } from '../../records/index.ts';
 import { digRow } from '../digRow.ts';
 import { countStretch, plantsInStretch } from '../readStand.ts';
 import { simulateStand, type SimulatedStand } from '../simulateStand.ts';
@@ -58,7 +58,7 @@ export function makeDemoSeason(): DemoSeason {
   const records: DemoRecord[] = [];
   const add = <K extends Kind>(
     kind: K,
-    data: DataOf<K>,
+    data: InputOf<K>,
     by = 'Noor Castellane',
     at = '2027-04-01T08:00:00.000Z',
   ) => {
