@@ -143,7 +143,7 @@ export async function newDevice(
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Today/);
   await allSent(page);
   if (person) {
-    await page.goto('/device');
+    await page.goto('/settings');
     await page.getByLabel('Work as').selectOption({ label: person });
     await expect(page.getByLabel('Work as').locator('option:checked')).toHaveText(person);
     await page.goto('/');
@@ -159,8 +159,8 @@ export const keptHere = (page: Page) =>
 /** Opens a planting from the list of fields. */
 export async function openPlanting(page: Page, field: string): Promise<void> {
   await page.goto('/fields');
-  const edit = page.getByRole('button', { name: `Edit ${field}`, exact: true });
-  await edit.locator('xpath=ancestor::div[ul][1]').getByRole('link').first().click();
+  const more = page.getByRole('button', { name: `More about ${field}`, exact: true });
+  await more.locator('xpath=ancestor::div[ul][1]').getByRole('link').first().click();
   await expect(page.getByRole('heading', { level: 1, name: field })).toBeVisible();
 }
 

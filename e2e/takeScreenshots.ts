@@ -10,7 +10,7 @@ const open = (field: string) => async (page: Page) => {
   await page.goto(`${base}/fields`);
   const section = page
     .locator('main div')
-    .filter({ has: page.getByRole('button', { name: `Edit ${field}` }) })
+    .filter({ has: page.getByRole('button', { name: `More about ${field}` }) })
     .last();
   await section.locator('xpath=..').getByRole('link').first().click();
   await page.getByRole('heading', { level: 1, name: field }).waitFor();
@@ -56,7 +56,7 @@ const shots: {
     whole: true,
     go: async (page) => {
       await open('Windmill East')(page);
-      await page.getByRole('button', { name: 'Edit' }).click();
+      await page.getByRole('button', { name: 'Edit', exact: true }).click();
     },
   },
   {

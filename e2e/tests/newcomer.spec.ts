@@ -10,7 +10,7 @@ test('a field with a new grower is kept in one go, and a half-filled form is sti
   await allSent(page);
   await page.getByRole('button', { name: 'Add a field' }).click();
   await page.getByRole('combobox', { name: 'Grower' }).fill('');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText(/Choose the grower, or type a new name/)).toBeVisible();
   await expect(page.getByText('Enter a name for the field.')).toBeHidden();
   await page.getByRole('combobox', { name: 'Grower' }).fill('Quill & Daughters');
@@ -23,7 +23,7 @@ test('a field with a new grower is kept in one go, and a half-filled form is sti
   await expect(page.getByRole('combobox', { name: 'Grower' })).toHaveValue('Quill & Daughters');
   await expect(page.getByRole('textbox', { name: 'Area (optional)' })).toHaveValue('38 ac');
   await page.getByRole('textbox', { name: 'Field name' }).fill('Sedge Piece');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Quill & Daughters' })).toBeVisible();
   await expect(page.getByText('Sedge Piece')).toBeVisible();
 
@@ -49,7 +49,7 @@ test('a field with a new grower is kept in one go, and a half-filled form is sti
   await page.getByRole('button', { name: 'Add a planting on Alder Strip' }).click();
   await form.getByLabel('Row width').fill('30 in');
   await form.getByLabel('Seeding rate').fill('30k');
-  await form.getByRole('button', { name: 'Add the planting' }).click();
+  await form.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByRole('link', { name: /^Corn, / })).toBeVisible();
   await allSent(page);
   await context.close();

@@ -103,7 +103,7 @@ test('a whole walk without a network, reloaded in between, arrives when it is ba
   await page.reload();
   await page.getByRole('link', { name: 'Fields' }).first().click();
   await page
-    .getByRole('button', { name: 'Edit Ditch Block' })
+    .getByRole('button', { name: 'More about Ditch Block' })
     .locator('xpath=ancestor::div[ul][1]')
     .getByRole('link')
     .first()
@@ -124,7 +124,7 @@ test('a whole walk without a network, reloaded in between, arrives when it is ba
   await page.getByRole('button', { name: 'Finish the walk' }).click();
   // 11, 12 and 13 plants on twice 1/1000 acre: 6,000 an acre.
   await expect(page.getByTestId('population')).toHaveText('6,000/ac');
-  await page.getByRole('link', { name: 'Device', exact: true }).click();
+  await page.getByRole('status').first().click();
   await expect(page.getByText(/kept on this device\. No connection/)).toBeVisible();
   await context.setOffline(false);
   await allSent(page);
@@ -192,8 +192,9 @@ test('a deleted field comes back with undo', async ({ browser, empty }) => {
   await page.getByRole('button', { name: 'Add a field' }).click();
   await page.getByRole('combobox', { name: 'Grower' }).fill('Plover Farm');
   await page.getByLabel('Field name').fill('Reed Corner');
-  await page.getByRole('button', { name: 'Keep it' }).click();
-  await page.getByRole('button', { name: 'Delete Reed Corner' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByRole('button', { name: 'More about Reed Corner' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
   await expect(page.getByText('Reed Corner', { exact: true })).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Reed Corner', { exact: true })).toBeVisible();

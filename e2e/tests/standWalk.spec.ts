@@ -5,19 +5,20 @@ test('the whole job by mouse: field, planter, planting, walk, tape, result', asy
   empty,
 }) => {
   const page = await browser.newPage({ baseURL: empty.url });
-  await page.goto('/fields');
+  await page.goto('/planters');
   await page.getByRole('button', { name: 'Add a planter' }).click();
   await page.getByLabel('Name').fill('Wren');
-  await page.getByLabel('Rows').fill('4');
+  await page.getByLabel('Rows', { exact: true }).fill('4');
   await page.getByLabel('Row width').fill('30"');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText('4 rows at 30 in')).toBeVisible();
 
+  await page.getByRole('link', { name: 'Fields' }).click();
   await page.getByRole('button', { name: 'Add a field' }).click();
   await page.getByRole('combobox', { name: 'Grower' }).fill('Thistle Farm');
   await page.getByLabel('Field name').fill('Crane Meadow');
   await page.getByLabel('Area (optional)').fill('40 ac');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
 
   await page.getByRole('button', { name: 'Add a planting on Crane Meadow' }).click();
   const form = page.getByRole('form', { name: 'New planting' });
@@ -28,11 +29,11 @@ test('the whole job by mouse: field, planter, planting, walk, tape, result', asy
   // Field guide 1: 30 in rows at 32,000 an acre is 6.534 in.
   await expect(form.getByTestId('target-spacing')).toContainText('6.53 in');
   await form.getByLabel('Depth target').fill('1 3/4"');
-  await form.getByRole('button', { name: 'Add the planting' }).click();
+  await form.getByRole('button', { name: 'Keep', exact: true }).click();
 
   await openPlanting(page, 'Crane Meadow');
   await expect(page.getByText('1¾ in')).toBeVisible();
-  await page.getByRole('button', { name: 'Edit' }).click();
+  await page.getByRole('button', { name: 'Edit', exact: true }).click();
   await expect(page.getByLabel('Depth target')).toHaveValue('1 3/4"'); // exactly as typed
   await page.getByRole('button', { name: 'Cancel' }).click();
 
@@ -156,12 +157,12 @@ test('bad input is refused beside the field, and nothing typed is lost', async (
 }) => {
   const page = await browser.newPage({ baseURL: demo.url });
   await openPlanting(page, 'Windmill East');
-  await page.getByRole('button', { name: 'Edit' }).click();
+  await page.getByRole('button', { name: 'Edit', exact: true }).click();
   await page.getByLabel('Row width').fill('wide');
   await expect(page.getByText(/“wide” is not .*Write it like/)).toBeVisible();
   await page.getByLabel('Row width').fill('0');
   await page.getByLabel('Variety').fill('AB-112');
-  await page.getByRole('button', { name: 'Keep the changes' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(
     page.getByText('Enter a row width between 2 in (5 cm) and 10 ft (3 m).'),
   ).toBeVisible();
@@ -194,7 +195,7 @@ test('by touch on a phone, in metric: a hoop in wheat, and weights of the user�
     isMobile: true,
   });
   const page = await context.newPage();
-  await page.goto('/device');
+  await page.goto('/settings');
   await page.getByText('cm, hectares').tap();
   await openPlanting(page, 'Kiln Corner');
   await page.getByRole('link', { name: 'New stand walk' }).tap();

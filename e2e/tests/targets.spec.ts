@@ -2,7 +2,7 @@ import { expect, newDevice, test } from '../app.ts';
 
 test('the quick card works without any field, either way round', async ({ browser, empty }) => {
   const { context, page } = await newDevice(browser, empty);
-  await page.getByRole('link', { name: 'Targets' }).click();
+  await page.getByRole('link', { name: 'Reckoner' }).click();
   await page.getByLabel('Row width').fill('30');
   await page.getByLabel('Seeding rate').fill('32k');
   await expect(page.getByTestId('card-spacing')).toContainText('6.53');

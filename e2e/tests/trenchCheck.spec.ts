@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { allSent, App, expect, keptHere, newDevice, test } from '../app.ts';
+import { allSent, App, expect, keptHere, newDevice, openPlanting, test } from '../app.ts';
 
 /** Depths in inches, by row: 4 shallow, 9 deep, 11 shallow; the rest on target at 1½. */
 const off: Record<number, number> = { 4: -0.75, 9: 0.625, 11: -0.625 };
@@ -152,22 +152,23 @@ test('the same by keyboard on a desk, with lost seeds, dry seeds and undo', asyn
 
 /** A six-row planter and a planting of today, from nothing. */
 async function makePlanting(page: Page): Promise<void> {
-  await page.goto('/fields');
+  await page.goto('/planters');
   await page.getByRole('button', { name: 'Add a planter' }).click();
   await page.getByLabel('Name').fill('Marigold');
   await page.getByLabel('Rows', { exact: true }).fill('6');
   await page.getByLabel('Row width').fill('30');
   await page.getByLabel(/One position of the depth stop/).fill('1/4');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await page.getByRole('link', { name: 'Fields' }).click();
   await page.getByRole('button', { name: 'Add a field' }).click();
   await page.getByRole('combobox', { name: 'Grower' }).fill('Saltbush Partnership');
   await page.getByLabel('Field name').fill('Kiln Corner');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await page.getByRole('button', { name: 'Add a planting on Kiln Corner' }).click();
   await page.getByLabel('Variety').fill('AB-111');
   await page.getByLabel('Planter', { exact: true }).selectOption({ label: 'Marigold, 6 rows' });
   await page.getByLabel('Seeding rate').fill('32k');
-  await page.getByRole('button', { name: 'Add the planting' }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await page.getByRole('link', { name: /AB-111/ }).click();
   await expect(page.getByRole('heading', { level: 1, name: 'Kiln Corner' })).toBeVisible();
 }
@@ -211,7 +212,7 @@ test('without a signal: depths, a photo and findings wait on the device and arri
 }) => {
   const { context, page } = await newDevice(browser, demo);
   await page.setViewportSize({ width: 390, height: 844 });
-  await openLongForty(page);
+  await openPlanting(page, 'Long Forty');
   await page.getByRole('link', { name: 'Rows' }).click();
   await expect(page.getByRole('button', { name: 'Furrow' })).toBeVisible();
   await page.evaluate(() => navigator.serviceWorker.ready);
@@ -239,23 +240,12 @@ test('without a signal: depths, a photo and findings wait on the device and arri
   await context.close();
 });
 
-async function openLongForty(page: Page): Promise<void> {
-  await page.goto('/fields');
-  await page
-    .getByRole('button', { name: 'Edit Long Forty', exact: true })
-    .locator('xpath=ancestor::div[ul][1]')
-    .getByRole('link')
-    .first()
-    .click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Long Forty' })).toBeVisible();
-}
-
 test('in centimetres, read to the top of the seed, with a finger joint as a gauge', async ({
   browser,
 }) => {
   const app = await App.start({ demo: true });
   const { context, page } = await newDevice(browser, app);
-  await page.goto('/device');
+  await page.goto('/settings');
   await page.getByText('cm, hectares').click();
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/');

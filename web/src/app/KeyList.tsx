@@ -5,6 +5,7 @@ const KEYS: [string, [string[], string][]][] = [
     'Anywhere',
     [
       [['?'], 'These keys'],
+      [['R'], 'Reckoner'],
       [['Tab'], 'Next control'],
     ],
   ],

@@ -1,14 +1,17 @@
 import { useHotkeys } from '@mantine/hooks';
 import { lazy, Suspense, useState } from 'react';
+import { useNavigate } from 'react-router';
 
 const KeyList = lazy(() => import('./KeyList.tsx'));
 
-/** Opens the list of keys on `?`. */
+/** Keys that work everywhere: `?` opens the list of keys, `R` the reckoner. */
 export function KeyboardHelp() {
   const [open, setOpen] = useState(false);
+  const navigate = useNavigate();
   useHotkeys([
     ['shift+?', () => setOpen(true)],
     ['?', () => setOpen(true)],
+    ['R', () => void navigate('/targets')],
   ]);
   return open ? (
     <Suspense>

@@ -1,4 +1,5 @@
 import { Button } from '@mantine/core';
+import { GearIcon, RulerSquareIcon } from '@radix-ui/react-icons';
 import { Suspense, useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useRouteError } from 'react-router';
 import { useAppSelector } from '../data/store.ts';
@@ -7,6 +8,8 @@ import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { UpdateOffer } from '../sync/UpdateOffer.tsx';
 import { KeyboardHelp } from './KeyboardHelp.tsx';
 import { longDate } from './dates.ts';
+import styles from './Shell.module.css';
+import { UndoOffers } from './Undo.tsx';
 
 const FIELD_SCREENS = /^\/(walks\/[^/]+(\/stops\/[^/]+\/tape)?|trench\/[^/]+)$/;
 
@@ -22,30 +25,40 @@ export function Shell() {
       <a className="skip-link" href="#work">
         Skip to the work
       </a>
-      <header className="shell-head">
-        <Link className="brand" to="/" aria-label="Sendero, today">
+      <header className={styles.head}>
+        <Link className={styles.brand} to="/" aria-label="Sendero, today">
           <BrandMark />
-          <span className="word">Sendero</span>
+          <span className={styles.word}>Sendero</span>
         </Link>
-        <nav className="shell-nav" aria-label="Main">
+        <nav className={styles.rooms} aria-label="Main">
           <NavLink to="/" end>
             Today
           </NavLink>
           <NavLink to="/fields">Fields</NavLink>
-          <NavLink to="/targets">Targets</NavLink>
-          <NavLink to="/device">Device</NavLink>
+          <NavLink to="/planters">Planters</NavLink>
         </nav>
         <span className="spacer" />
         <Day />
+        <nav className={styles.tools} aria-label="Tools">
+          <NavLink to="/targets" aria-label="Reckoner">
+            <RulerSquareIcon width={20} height={20} aria-hidden />
+            <span className={styles.word}>Reckoner</span>
+          </NavLink>
+          <NavLink to="/settings" aria-label="Settings">
+            <GearIcon width={20} height={20} aria-hidden />
+          </NavLink>
+        </nav>
         <SyncStatus />
       </header>
       <main id="work">
         <OtherTabs />
         {ready ? (
           workspace ? (
-            <Suspense>
-              <Outlet />
-            </Suspense>
+            <UndoOffers>
+              <Suspense>
+                <Outlet />
+              </Suspense>
+            </UndoOffers>
           ) : (
             <FirstVisit />
           )
@@ -84,8 +97,8 @@ function Day() {
   const today = useToday();
   const fixed = useWorkspace()?.data.fixedToday;
   return (
-    <span className="shell-day">
-      {fixed && <span className="long">Demo season, </span>}
+    <span className={styles.day}>
+      {fixed && <span className={styles.long}>Demo season, </span>}
       <strong>{longDate(today)}</strong>
     </span>
   );

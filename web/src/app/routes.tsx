@@ -29,6 +29,7 @@ export const router = createBrowserRouter([
         lazy: screen(() => import('../spacing/TapeScreen.tsx')),
       },
       { path: 'walks/:walkId/result', lazy: screen(() => import('../stand/ResultScreen.tsx')) },
+      { path: 'planters', lazy: screen(() => import('../planter/PlantersScreen.tsx')) },
       { path: 'targets', lazy: screen(() => import('../targets/TargetsScreen.tsx')) },
       { path: 'depth', lazy: screen(() => import('../depth/AdviserScreen.tsx')) },
       {
@@ -44,6 +45,8 @@ export const router = createBrowserRouter([
         path: 'trench/:walkId/monitor',
         lazy: screen(() => import('../planter/MonitorScreen.tsx')),
       },
+      { path: 'convert', lazy: screen(() => import('../reckoner/ConvertScreen.tsx')) },
+      { path: 'settings', lazy: screen(() => import('../settings/SettingsScreen.tsx')) },
       { path: 'device', lazy: screen(() => import('../sync/DeviceScreen.tsx')) },
       { path: '*', Component: NotFound },
     ],

@@ -17,6 +17,7 @@ import { useState, type ReactNode } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { useOne, useToday } from '../data/hooks.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { ReckonerTabs } from '../reckoner/ReckonerTabs.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import {
   changeText,
@@ -101,6 +102,7 @@ function Adviser({
   const changes = advice.wouldChange[shown.school] ?? [];
   return (
     <div className="stack">
+      <ReckonerTabs />
       <div className="row spread">
         <div>
           {name && <div className="soft">{name}</div>}

@@ -4,6 +4,7 @@ import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useDevice } from '../data/hooks.ts';
+import NotesFold from '../notes/Notes.tsx';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { DepthGrid } from './DepthGrid.tsx';
@@ -250,6 +251,14 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
         </>
       )}
       {!desk && actions}
+      <NotesFold
+        place={{
+          plantingId: check.planting.id,
+          walkId: check.walk.id,
+          stop: stop.data.ordinal,
+          row,
+        }}
+      />
     </div>
   );
 }

@@ -18,7 +18,7 @@ export function usePlantingDays(): PlantingDay[] {
   const today = useToday();
   const planters = useAll('planter');
   const going = useMemo(
-    () => trails.filter(({ planting }) => planting.data.plantedOn === today),
+    () => trails.filter(({ planting, archived }) => !archived && planting.data.plantedOn === today),
     [trails, today],
   );
   const checks = useMemo(() => going.flatMap((one) => one.checks), [going]);

@@ -1,4 +1,5 @@
 import {
+  BESIDE,
   CROP_FACTS,
   CROPS,
   DEFAULT_FIELD_LOSS,
@@ -8,17 +9,28 @@ import {
   type Kept,
   type Planting,
 } from '@sendero/core';
-import { Button, NativeSelect, TextInput } from '@mantine/core';
-import { useAll, useToday } from '../data/hooks.ts';
+import { Button, NativeSelect, Radio, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { useAll, useChildren, useToday } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { FoundAgain } from './FoundAgain.tsx';
+import { MovedDate } from './MovedDate.tsx';
+import { BESIDE_WORDS, plantingTitle } from './plantingWords.ts';
 import { useDraft } from './useDraft.ts';
 import { useRecordForm } from './useRecordForm.ts';
 
 const FIGURES = ['rowWidthM', 'seedsPerM2', 'depthTargetM', 'germination', 'fieldLoss'] as const;
 type Figure = (typeof FIGURES)[number];
+
+const NO_PLANTER = (
+  <>
+    None yet. <Link to="/planters">Add the planter</Link> first to judge row by row; this form stays
+    as it is.
+  </>
+);
 
 /** Add or edit a planting; the target spacing follows while typing. */
 export function PlantingForm({
@@ -33,7 +45,14 @@ export function PlantingForm({
   const units = useUnits();
   const today = useToday();
   const season = useAppSelector((state) => state.sync.season) ?? Number(today.slice(0, 4));
-  const planters = useAll('planter');
+  const planters = useAll('planter').filter(
+    ({ id, data }) => !data.archived || id === planting?.data.planterId,
+  );
+  const others = useChildren('planting', 'fieldId', fieldId).filter(
+    ({ id, data }) => id !== planting?.id && data.season === (planting?.data.season ?? season),
+  );
+  const walks = useChildren('walk', 'plantingId', planting?.id);
+  const [moving, setMoving] = useState(false);
   const kindsOf = (crop: Crop) =>
     ({
       rowWidthM: 'rowWidth',
@@ -62,6 +81,7 @@ export function PlantingForm({
       crop,
       variety: planting?.data.variety ?? '',
       plantedOn: planting?.data.plantedOn ?? today,
+      beside: planting?.data.beside ?? ('' as const),
       planterId: planting ? (planting.data.planterId ?? '') : (planters[0]?.id ?? ''),
       figures: Object.fromEntries(FIGURES.map((name) => [name, figure(name)])) as Record<
         Figure,
@@ -69,8 +89,11 @@ export function PlantingForm({
       >,
     };
   });
-  const { problems, save, cancel } = useRecordForm('planting', draft, onDone);
-  const { crop, variety, plantedOn, planterId, figures } = draft.values;
+  const { problems, setProblems, save, cancel } = useRecordForm('planting', draft, onDone);
+  const { crop, variety, plantedOn, planterId, beside, figures } = draft.values;
+  const first = others.find(({ data }) => data.beside === null);
+  const asked = first && (!planting || planting.data.beside !== null);
+  const leftBehind = walks.filter(({ data }) => data.startedOn < plantedOn);
   const kinds = kindsOf(crop);
   const value = (figure: Figure) => figures[figure].value ?? Number.NaN;
   const input = (figure: Figure, label: React.ReactNode) => (
@@ -92,28 +115,61 @@ export function PlantingForm({
     spacing && shares.every((share) => share >= 0 && share <= 1)
       ? expectedStand({ seedsPerM2, germination: shares[0]!, fieldLoss: shares[1]! })
       : null;
+  const keep = () =>
+    save({
+      fieldId,
+      planterId: planterId || null,
+      season: planting?.data.season ?? season,
+      crop,
+      variety,
+      plantedOn,
+      ...(Object.fromEntries(FIGURES.map((figure) => [figure, value(figure)])) as Pick<
+        Planting,
+        Figure
+      >),
+      asTyped: Object.fromEntries(FIGURES.map((figure) => [figure, figures[figure].text])),
+      beside: asked ? beside || null : null,
+    });
   return (
     <form
       className="sheet stack"
       aria-label={planting ? 'Edit the planting' : 'New planting'}
       onSubmit={(event) => {
         event.preventDefault();
-        save({
-          fieldId,
-          planterId: planterId || null,
-          season: planting?.data.season ?? season,
-          crop,
-          variety,
-          plantedOn,
-          ...(Object.fromEntries(FIGURES.map((figure) => [figure, value(figure)])) as Pick<
-            Planting,
-            Figure
-          >),
-          asTyped: Object.fromEntries(FIGURES.map((figure) => [figure, figures[figure].text])),
-        });
+        if (asked && beside === '')
+          return setProblems({ beside: 'Choose why the field has two plantings.' });
+        if (leftBehind.length > 0 && plantedOn !== planting?.data.plantedOn) return setMoving(true);
+        keep();
       }}
     >
       {draft.found && <FoundAgain />}
+      {asked && (
+        <Radio.Group
+          label={`This season the field already has ${plantingTitle(first.data)}. This planting is`}
+          value={beside}
+          error={problems.beside}
+          onChange={(value) => draft.change({ beside: value as NonNullable<Planting['beside']> })}
+        >
+          <div className="row" style={{ minHeight: 44 }}>
+            {BESIDE.map((why) => (
+              <Radio key={why} value={why} label={BESIDE_WORDS[why].label} size="md" />
+            ))}
+          </div>
+        </Radio.Group>
+      )}
+      {moving && (
+        <MovedDate
+          walks={leftBehind}
+          from={planting!.data.plantedOn}
+          to={plantedOn}
+          onMove={keep}
+          onStay={() => {
+            draft.change({ plantedOn: planting!.data.plantedOn });
+            setMoving(false);
+          }}
+          onClose={() => setMoving(false)}
+        />
+      )}
       <div className="columns half">
         <div className="stack">
           <NativeSelect
@@ -137,6 +193,7 @@ export function PlantingForm({
           />
           <NativeSelect
             label="Planter"
+            description={planters.length === 0 ? NO_PLANTER : undefined}
             value={planterId}
             error={problems.planterId}
             onChange={(event) => {
@@ -192,7 +249,7 @@ export function PlantingForm({
       </p>
       <div className="row">
         <Button type="submit" h={48}>
-          {planting ? 'Keep the changes' : 'Add the planting'}
+          Keep
         </Button>
         <Button variant="default" h={48} onClick={cancel}>
           Cancel

@@ -38,7 +38,7 @@ function FormFrame({
       {children}
       <div className="row">
         <Button type="submit" h={48}>
-          Keep it
+          Keep
         </Button>
         <Button variant="default" h={48} onClick={onCancel}>
           Cancel
@@ -99,7 +99,7 @@ export function FieldForm({ field, onDone }: { field?: Kept<'field'>; onDone(id:
         value={grower}
         error={problems.grower ?? problems.growerId}
         onChange={(value) => draft.change({ grower: value })}
-        data={[...new Set(growers.map(({ data }) => data.name))]}
+        data={[...new Set(growers.flatMap(({ data }) => (data.archived ? [] : [data.name])))]}
       />
       <TextInput
         label="Field name"
@@ -119,6 +119,33 @@ export function FieldForm({ field, onDone }: { field?: Kept<'field'>; onDone(id:
         value={soil}
         error={problems.soil}
         onChange={(event) => draft.change({ soil: event.currentTarget.value })}
+      />
+    </FormFrame>
+  );
+}
+
+/** Rename a grower. */
+export function GrowerForm({
+  grower,
+  onDone,
+}: {
+  grower: Kept<'grower'>;
+  onDone(id: string): void;
+}) {
+  const draft = useDraft(`grower ${grower.id}`, grower, () => ({ name: grower.data.name }));
+  const { problems, save, cancel } = useRecordForm('grower', draft, onDone);
+  return (
+    <FormFrame
+      label="Edit the grower"
+      found={draft.found}
+      onCancel={cancel}
+      onSave={() => save(draft.values)}
+    >
+      <TextInput
+        label="Grower’s name"
+        value={draft.values.name}
+        error={problems.name}
+        onChange={(event) => draft.change({ name: event.currentTarget.value })}
       />
     </FormFrame>
   );

@@ -42,17 +42,18 @@ export function useDraft<Values extends object, K extends Kind>(
 ) {
   const [before] = useState(() => held<Values, K>(name));
   const [seen] = useState(before ? (before.seen ?? undefined) : record);
-  const [first] = useState<Values>(() => ({ ...start(), ...before?.values }));
+  const [empty] = useState(start);
+  const [first] = useState<Values>(before ? { ...empty, ...before.values } : empty);
   const [values, setValues] = useState(first);
   const over = useRef(false);
   useEffect(() => {
-    if (values === first || over.current) return;
+    if (values === first || values === empty || over.current) return;
     try {
       localStorage.setItem(PREFIX + name, JSON.stringify({ values, seen: seen ?? null }));
     } catch {
       // A browser that keeps nothing: the form works all the same.
     }
-  }, [name, values, first, seen]);
+  }, [name, values, first, empty, seen]);
   return {
     values,
     /** The version of the record the form speaks of. */
@@ -60,6 +61,11 @@ export function useDraft<Values extends object, K extends Kind>(
     /** Typed before, and found again. */
     found: before !== null,
     change: (some: Partial<Values>) => setValues((now) => ({ ...now, ...some })),
+    /** Kept, and ready for the next one. */
+    clear() {
+      localStorage.removeItem(PREFIX + name);
+      setValues(empty);
+    },
     /** Kept, or given up. */
     forget() {
       over.current = true;

@@ -1,4 +1,4 @@
-import { CROP_FACTS, cropTitle, nextOnTrail, targetSpacing } from '@sendero/core';
+import { CROP_FACTS, cropTitle, nextOnTrail, targetSpacing, type Planting } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -9,8 +9,12 @@ import { StandScale } from '../stand/StandScale.tsx';
 import { draftNames } from '../fields/useDraft.ts';
 import { useWalkStand } from '../stand/useWalkStand.ts';
 import { METHOD_WORDS } from '../stand/methodWords.tsx';
+import { Notes } from '../notes/Notes.tsx';
+import { RecordMenu } from '../fields/RecordMenu.tsx';
+import { BESIDE_WORDS, plantingTitle } from '../fields/plantingWords.ts';
 import { WhatHappened } from './WhatHappened.tsx';
 import { Trail } from '../trail/Trail.tsx';
+import { usePins } from '../trail/usePins.ts';
 import { useTrails } from '../trail/useTrails.ts';
 import { useUnits } from '../units/useUnits.ts';
 
@@ -27,6 +31,7 @@ export default function PlantingScreen() {
       .filter(({ data }) => data.finishedAt)
       .sort((a, b) => (a.data.finishedAt! < b.data.finishedAt! ? 1 : -1)) ?? [];
   const newest = useWalkStand(finished[0]?.id);
+  const pins = usePins(plantingId, one?.marks ?? []);
   if (!one && elsewhere) return <OpenSeason season={elsewhere.data.season} />;
   if (!one)
     return (
@@ -52,7 +57,7 @@ export default function PlantingScreen() {
           <div className="soft">{growerName}</div>
           <h1>{field.data.name}</h1>
           <div className="soft">
-            {cropTitle(data)}, planted {longDate(data.plantedOn)}
+            {cropTitle(data)}, {besideWords(data)}planted {longDate(data.plantedOn)}
             {planter ? ` with ${planter.data.name}` : ''}
           </div>
         </div>
@@ -68,9 +73,15 @@ export default function PlantingScreen() {
               {next.action}
             </Button>
           )}
+          <RecordMenu
+            record={one.planting}
+            name={plantingTitle(data)}
+            nameOf={(other) => plantingTitle(other.data)}
+            onEdit={() => setEditing(true)}
+          />
         </div>
       </div>
-      <Trail marks={marks} />
+      <Trail marks={marks} pins={pins} />
       <div className="columns two">
         <section className="sheet stack tight">
           <h2>Newest result</h2>
@@ -144,7 +155,11 @@ export default function PlantingScreen() {
       {editing && (
         <PlantingForm fieldId={field.id} planting={one.planting} onDone={() => setEditing(false)} />
       )}
-      <WhatHappened plantingId={id} />
+      <section className="stack tight" id="what-happened">
+        <h2>What happened</h2>
+        <WhatHappened plantingId={id} />
+        <Notes place={{ plantingId: id, walkId: null, stop: null, row: null }} />
+      </section>
       <section className="stack tight">
         <h2>Walks</h2>
         {walks.length + checks.length === 0 && <p className="soft">None yet.</p>}
@@ -185,6 +200,8 @@ export default function PlantingScreen() {
     </div>
   );
 }
+
+const besideWords = ({ beside }: Planting) => (beside ? `${BESIDE_WORDS[beside].short}, ` : '');
 
 /** A planting of another season than the one on the screen: that season is opened. */
 function OpenSeason({ season }: { season: number }) {

@@ -9,27 +9,24 @@ export function WhatHappened({ plantingId }: { plantingId: string }) {
   const events = useChildren('event', 'plantingId', plantingId);
   if (events.length === 0) return null;
   return (
-    <section className="stack tight">
-      <h2>What happened</h2>
-      <ul className="list-plain sheet">
-        {[...events].reverse().map(({ id, data }) => (
-          <li key={id} className="task">
-            <div>
-              <strong>{shortDate(data.on)}</strong>, {EVENT_WORDS[data.type]}
-              {data.rows.length > 0 && (
-                <span className="small soft">: {rowsText(data.rows).toLowerCase()}</span>
-              )}
-            </div>
-            <button
-              className="tool bare"
-              onClick={() => device.remove('event', id)}
-              aria-label={`Take back: ${EVENT_WORDS[data.type]}`}
-            >
-              Take back
-            </button>
-          </li>
-        ))}
-      </ul>
-    </section>
+    <ul className="list-plain sheet">
+      {[...events].reverse().map(({ id, data }) => (
+        <li key={id} className="task">
+          <div>
+            <strong>{shortDate(data.on)}</strong>, {EVENT_WORDS[data.type]}
+            {data.rows.length > 0 && (
+              <span className="small soft">: {rowsText(data.rows).toLowerCase()}</span>
+            )}
+          </div>
+          <button
+            className="tool bare"
+            onClick={() => device.remove('event', id)}
+            aria-label={`Take back: ${EVENT_WORDS[data.type]}`}
+          >
+            Take back
+          </button>
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -14,6 +14,7 @@ import { SettledWalk, ThisStop } from './ThisStop.tsx';
 import { selectCountAt, selectCounts, useWalkFacts } from './useWalkStand.ts';
 
 const TypedCount = lazy(() => import('./TypedCount.tsx'));
+const NotesFold = lazy(() => import('../notes/Notes.tsx'));
 
 /** Counting at a stop, in the field. */
 export default function CaptureScreen() {
@@ -209,6 +210,16 @@ function StopCapture({
             onChange={changeStop}
             finish={counted || facts.stops.length > 1 ? finish : null}
           />
+          <Suspense>
+            <NotesFold
+              place={{
+                plantingId: planting.id,
+                walkId: walk.id,
+                stop: stop.data.ordinal,
+                row,
+              }}
+            />
+          </Suspense>
         </aside>
       </div>
     </div>

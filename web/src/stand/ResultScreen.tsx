@@ -6,6 +6,7 @@ import { Dialog } from '../app/Dialog.tsx';
 import { longDate } from '../app/dates.ts';
 import { useDevice, useWorkspace } from '../data/hooks.ts';
 import { SpacingResult } from '../spacing/SpacingResult.tsx';
+import { Notes } from '../notes/Notes.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { findingWords } from './findingWords.ts';
 import { METHOD_WORDS } from './methodWords.tsx';
@@ -163,6 +164,12 @@ function Result({
       <section className="sheet stack tight">
         <h2>In-row spacing</h2>
         <SpacingResult stand={stand} />
+      </section>
+      <section className="stack tight">
+        <h2>Notes of this walk</h2>
+        <Notes
+          place={{ plantingId: stand.planting.id, walkId: stand.walk.id, stop: null, row: null }}
+        />
       </section>
     </div>
   );

@@ -1,12 +1,11 @@
 import type { Conflict, DataOf, Kept, Kind } from '@sendero/core';
-import { Button, NativeSelect } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { localWhen } from '../app/dates.ts';
 import type { Draft } from '../data/device.ts';
 import { selectOne, useAll, useDevice } from '../data/hooks.ts';
 import { recordKey } from '../data/localDatabase.ts';
 import { useAppSelector } from '../data/store.ts';
-import { Preferences } from './Preferences.tsx';
 import { Refused } from './Refused.tsx';
 import { Storage } from './Storage.tsx';
 import { clockWords, statusWords } from './syncState.ts';
@@ -24,7 +23,6 @@ export default function DeviceScreen() {
     ...sync.refused.flatMap(({ touches }) => touches),
   ].join(',');
   useEffect(() => void device.loadWithParents(toName.split(',').filter(Boolean)), [device, toName]);
-  const [problem, setProblem] = useState('');
   return (
     <div className="stack" style={{ maxWidth: 760 }}>
       <h1>This device</h1>
@@ -53,33 +51,6 @@ export default function DeviceScreen() {
         </section>
       )}
       <Storage />
-      <Preferences />
-      <section className="sheet stack tight">
-        <h2>Who is here</h2>
-        <NativeSelect
-          label="Work as"
-          value={sync.session?.person.id ?? ''}
-          style={{ maxWidth: 320 }}
-          disabled={sync.unsent > 0 || sync.refused.length > 0}
-          error={problem}
-          description={
-            sync.unsent > 0
-              ? 'Possible when everything is sent.'
-              : 'Entries are kept under this name.'
-          }
-          onChange={(event) =>
-            void device
-              .becomePerson(event.currentTarget.value)
-              .then((done) =>
-                setProblem(done ? '' : 'This needs a connection: try again when there is one.'),
-              )
-          }
-          data={(sync.session?.people ?? []).map(({ id, name, role }) => ({
-            value: id,
-            label: `${name}, ${role}`,
-          }))}
-        />
-      </section>
     </div>
   );
 }

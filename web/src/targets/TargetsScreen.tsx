@@ -19,6 +19,7 @@ import { Link, useSearchParams } from 'react-router';
 import { useOne } from '../data/hooks.ts';
 import { RowRibbon } from '../spacing/RowRibbon.tsx';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { ReckonerTabs } from '../reckoner/ReckonerTabs.tsx';
 import { useUnits } from '../units/useUnits.ts';
 
 const INCH = 0.0254;
@@ -145,6 +146,7 @@ function QuickCard({ start }: { start: Start | null }) {
   };
   return (
     <div className="stack">
+      <ReckonerTabs />
       <div className="row spread">
         <div>
           {start && <div className="soft">{start.name}</div>}

@@ -16,7 +16,7 @@ import { useUnits } from '../units/useUnits.ts';
 /** What to do where, why and by when; what waits to sync; what is new. */
 export default function TodayScreen() {
   const today = useToday();
-  const trails = useTrails();
+  const trails = useTrails().filter(({ archived }) => !archived);
   const plantingDays = usePlantingDays();
   const sync = useAppSelector((state) => state.sync);
   const conflicts = useAll('conflict').filter(({ data }) => data.resolvedAt === null);

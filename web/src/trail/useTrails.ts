@@ -1,7 +1,6 @@
 import {
   trailOf,
   urgencyOf,
-  type Field,
   type Kept,
   type StandWalk,
   type TrailMark,
@@ -13,13 +12,15 @@ import { useAppSelector } from '../data/store.ts';
 
 export interface PlantingOnTrail {
   planting: Kept<'planting'>;
-  field: { id: string; data: Field };
+  field: Kept<'field'>;
   growerName: string;
   /** Stand walks, oldest first. */
   walks: { id: string; data: StandWalk }[];
   /** Trench checks, oldest first. */
   checks: { id: string; data: TrenchWalk }[];
   marks: TrailMark[];
+  /** Put out of the way, or on a field or with a grower that is. */
+  archived: boolean;
 }
 
 /** Every planting of the season on the screen with its field, walks and trail; those that need work first. */
@@ -41,6 +42,7 @@ export function useTrails(): PlantingOnTrail[] {
       .flatMap((planting) => {
         const field = fields.find(({ id }) => id === planting.data.fieldId);
         if (!field) return [];
+        const grower = growers.find(({ id }) => id === field.data.growerId);
         const own = walks.filter(({ data }) => data.plantingId === planting.id);
         const stand = own.flatMap(({ id, data }) =>
           data.purpose === 'stand' ? [{ id, data }] : [],
@@ -54,7 +56,8 @@ export function useTrails(): PlantingOnTrail[] {
             field,
             walks: stand,
             checks,
-            growerName: growers.find(({ id }) => id === field.data.growerId)?.data.name ?? '',
+            growerName: grower?.data.name ?? '',
+            archived: [planting, field, grower].some((held) => held?.data.archived),
             marks: trailOf({ planting, walks: own, today }),
           },
         ];

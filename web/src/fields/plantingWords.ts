@@ -1,0 +1,15 @@
+import { cropTitle, type Planting } from '@sendero/core';
+import { shortDate } from '../app/dates.ts';
+
+/** Why a field has two plantings in one season. */
+export const BESIDE_WORDS: Record<
+  NonNullable<Planting['beside']>,
+  { label: string; short: string }
+> = {
+  split: { label: 'Another part of the field', short: 'part of the field' },
+  replanted: { label: 'Planted again after it', short: 'planted again' },
+};
+
+/** @example plantingTitle(data) // 'Corn AB-104, Apr 28' */
+export const plantingTitle = (data: Planting) =>
+  `${cropTitle(data)}, ${shortDate(data.plantedOn)}${data.beside ? `, ${BESIDE_WORDS[data.beside].short}` : ''}`;
