@@ -17,3 +17,4 @@ export {
   type WalkStand,
   type WalkStop,
 } from './readWalkStand.ts';
+export { trenchVerdict } from './trenchVerdict.ts';

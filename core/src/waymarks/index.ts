@@ -3,7 +3,7 @@ import { targets } from './targets.ts';
 import { trenchCheck } from './trenchCheck.ts';
 import type { MarkStanding, PlantingFacts, WayMark } from './wayMark.ts';
 
-export { pinsOn, type Pin } from './pins.ts';
+export { pinOf, pinsOn, type Pin } from './pins.ts';
 export { MARK_STATES, type MarkState, type PlantingFacts, type WayMark } from './wayMark.ts';
 
 /** The stations of a planting's season in the order of the work. A later capability adds a file and a line here. */

@@ -9,6 +9,12 @@ export interface Pin {
   label: string;
 }
 
+/** What a record pins to the trail of its planting, if it does. */
+export function pinOf({ kind, id, data, deletedAt }: Kept): Pin | undefined {
+  const pin = deletedAt === null ? kindOf(kind).words.pin?.(data) : undefined;
+  return pin && { id, ...pin };
+}
+
 /**
  * What is pinned to a trail, by the mark it comes after (−1: before the first), oldest first. A kind says
  * itself what it pins: see `words.pin`.
@@ -20,10 +26,7 @@ export function pinsOn(
   records: readonly Kept[],
 ): Map<number, Pin[]> {
   const pins = records
-    .flatMap(({ kind, id, data, deletedAt }) => {
-      const pin = deletedAt === null ? kindOf(kind).words.pin?.(data) : undefined;
-      return pin ? [{ id, ...pin }] : [];
-    })
+    .flatMap((record) => pinOf(record) ?? [])
     .sort((a, b) => (a.on < b.on || (a.on === b.on && a.id < b.id) ? -1 : 1));
   const days = marks.map(({ state, from, to }) => (state === 'done' ? to : from));
   const at = new Map<number, Pin[]>();

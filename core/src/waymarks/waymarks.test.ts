@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Walk } from '../records/index.ts';
-import { nextOnTrail, trailOf, urgencyOf, WAY_MARKS, type PlantingFacts } from './index.ts';
+import type { Kept, Walk } from '../records/index.ts';
+import { nextOnTrail, pinsOn, trailOf, urgencyOf, WAY_MARKS, type PlantingFacts } from './index.ts';
 
 const planting = { id: 'p', data: { crop: 'corn' as const, plantedOn: '2027-05-01' } };
 const walk = (
@@ -94,5 +94,24 @@ describe('what is next', () => {
 
   it('every mark has a name of its own', () => {
     expect(new Set(WAY_MARKS.map(({ mark }) => mark)).size).toBe(WAY_MARKS.length);
+  });
+});
+
+describe('what is pinned to a trail', () => {
+  const note = (id: string, on: string, deletedAt: string | null = null) =>
+    ({ kind: 'note', id, deletedAt, data: { on, text: `of ${on}` } }) as unknown as Kept;
+  const marks = trailOf(facts('2027-06-20', walk('stand', '2027-05-26', true)));
+  const at = (mark: string) => marks.findIndex((one) => one.mark === mark);
+
+  it('stands after the last mark that was there by then, oldest first', () => {
+    const pins = pinsOn(marks, [
+      note('b', '2027-05-30'),
+      note('a', '2027-05-28'),
+      note('c', '2027-04-20'),
+      note('gone', '2027-05-28', '2027-05-29T10:00:00.000Z'),
+    ]);
+    expect(pins.get(at('result'))?.map(({ id }) => id)).toEqual(['a', 'b']);
+    expect(pins.get(-1)).toEqual([{ id: 'c', on: '2027-04-20', label: 'of 2027-04-20' }]);
+    expect([...pins.values()].flat()).toHaveLength(3);
   });
 });

@@ -1,4 +1,4 @@
-import { isOff, type TrenchCheck, type TrenchFinding } from '@sendero/core';
+import { trenchVerdict, isOff, type TrenchCheck, type TrenchFinding } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -63,7 +63,7 @@ export default function TrenchResultScreen() {
         )}
       </div>
       <section className="sheet stack tight">
-        <h2 data-testid="trench-verdict">{verdictWords(check)}</h2>
+        <h2 data-testid="trench-verdict">{trenchVerdict(check)}</h2>
         <SoilProfile
           rows={check.drawn.map(({ row, seeds }) => {
             const depth = depths?.rows.find((one) => one.row === row);
@@ -141,20 +141,6 @@ export default function TrenchResultScreen() {
       )}
     </div>
   );
-}
-
-function verdictWords({ depths, rows, adjusted, now }: TrenchCheck): string {
-  if (!depths) return 'No depth has been read yet.';
-  const count = (verdict: string) => depths.rows.filter((row) => row.verdict === verdict).length;
-  const parts = [
-    [count('shallow'), 'too shallow'],
-    [count('deep'), 'too deep'],
-    [count('undecided'), 'undecided'],
-    [count('on target'), 'on target'],
-    [adjusted.filter((row) => !now.has(row)).length, 'corrected and to dig again'],
-  ] as const;
-  const said = parts.filter(([n]) => n > 0).map(([n, what]) => `${n} ${what}`);
-  return `Of ${rows.length} rows: ${said.join(', ')}.`;
 }
 
 type Depth = NonNullable<TrenchCheck['depths']>['rows'][number];

@@ -2,6 +2,7 @@ import { Button, Textarea } from '@mantine/core';
 import { useState } from 'react';
 import type { Note } from '@sendero/core';
 import { shortDate } from '../app/dates.ts';
+import { useOfferUndo } from '../app/Undo.tsx';
 import { useChildren, useDevice } from '../data/hooks.ts';
 import { useDraft } from '../fields/useDraft.ts';
 
@@ -34,7 +35,7 @@ export default function NotesFold({ place }: { place: Place }) {
 export function Notes({ place }: { place: Place }) {
   const device = useDevice();
   const notes = useNotes(place);
-  const [gone, setGone] = useState<string | null>(null);
+  const offer = useOfferUndo();
   return (
     <div className="stack tight">
       {notes.length > 0 && (
@@ -51,7 +52,7 @@ export function Notes({ place }: { place: Place }) {
                 h={48}
                 onClick={() => {
                   device.remove('note', id);
-                  setGone(id);
+                  offer({ says: 'Note deleted.', undo: () => device.restore('note', id) });
                 }}
                 aria-label={`Delete the note: ${data.text.slice(0, 60)}`}
               >
@@ -60,22 +61,6 @@ export function Notes({ place }: { place: Place }) {
             </li>
           ))}
         </ul>
-      )}
-      {gone && (
-        <p className="small" role="status">
-          Note deleted.{' '}
-          <Button
-            variant="subtle"
-            size="compact-md"
-            h={44}
-            onClick={() => {
-              device.restore('note', gone);
-              setGone(null);
-            }}
-          >
-            Undo
-          </Button>
-        </p>
       )}
       <NewNote key={Object.values(place).join(' ')} place={place} />
     </div>
@@ -90,11 +75,22 @@ function NewNote({ place }: { place: Place }) {
     () => ({ text: '' }),
   );
   const [problem, setProblem] = useState<string | null>(null);
+  const [open, setOpen] = useState(draft.found);
   const keep = () => {
     const saved = device.put('note', { ...place, ...device.moment(), text: draft.values.text });
     setProblem(saved.ok ? null : (Object.values(saved.problems)[0] ?? null));
-    if (saved.ok) draft.clear();
+    if (!saved.ok) return;
+    draft.clear();
+    setOpen(false);
   };
+  if (!open)
+    return (
+      <div>
+        <Button variant="default" h={48} onClick={() => setOpen(true)}>
+          Add a note
+        </Button>
+      </div>
+    );
   return (
     <form
       className="stack tight"
@@ -106,14 +102,25 @@ function NewNote({ place }: { place: Place }) {
       <Textarea
         label={placeWords(place) ? `New note on ${placeWords(place).toLowerCase()}` : 'New note'}
         autosize
+        autoFocus
         minRows={2}
         value={draft.values.text}
         error={problem}
         onChange={(event) => draft.change({ text: event.currentTarget.value })}
       />
-      <div>
-        <Button type="submit" variant="default" h={48} disabled={draft.values.text.trim() === ''}>
-          Keep the note
+      <div className="row">
+        <Button type="submit" h={48}>
+          Keep
+        </Button>
+        <Button
+          variant="default"
+          h={48}
+          onClick={() => {
+            draft.clear();
+            setOpen(false);
+          }}
+        >
+          Cancel
         </Button>
       </div>
     </form>

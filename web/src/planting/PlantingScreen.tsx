@@ -12,6 +12,7 @@ import { METHOD_WORDS } from '../stand/methodWords.tsx';
 import { Notes } from '../notes/Notes.tsx';
 import { RecordMenu } from '../fields/RecordMenu.tsx';
 import { BESIDE_WORDS, plantingTitle } from '../fields/plantingWords.ts';
+import { NewestCheck } from './NewestCheck.tsx';
 import { WhatHappened } from './WhatHappened.tsx';
 import { Trail } from '../trail/Trail.tsx';
 import { usePins } from '../trail/usePins.ts';
@@ -155,48 +156,53 @@ export default function PlantingScreen() {
       {editing && (
         <PlantingForm fieldId={field.id} planting={one.planting} onDone={() => setEditing(false)} />
       )}
-      <section className="stack tight" id="what-happened">
-        <h2>What happened</h2>
-        <WhatHappened plantingId={id} />
-        <Notes place={{ plantingId: id, walkId: null, stop: null, row: null }} />
-      </section>
-      <section className="stack tight">
-        <h2>Walks</h2>
-        {walks.length + checks.length === 0 && <p className="soft">None yet.</p>}
-        <ul className="list-plain sheet" hidden={walks.length + checks.length === 0}>
-          {[...checks].reverse().map(({ id: checkId, data: trench }) => (
-            <li key={checkId} className="task">
-              <div>
-                <strong>{shortDate(trench.startedOn)}</strong>, {trench.walkedBy}
-                <div className="small soft">
-                  Trench check{trench.finishedAt ? '' : ', under way'}
-                </div>
-              </div>
-              <span className="row">
-                <Link to={`/trench/${checkId}`}>Rows</Link>
-                <Link to={`/trench/${checkId}/result`}>Result</Link>
-              </span>
-            </li>
-          ))}
-          {[...walks]
-            .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1))
-            .map(({ id: walkId, data: walk }) => (
-              <li key={walkId} className="task">
-                <div>
-                  <strong>{shortDate(walk.startedOn)}</strong>, {walk.walkedBy}
-                  <div className="small soft">
-                    {METHOD_WORDS[walk.method].label}
-                    {walk.finishedAt ? '' : ', under way'}
+      <div className="columns half">
+        <NewestCheck checkId={checks.at(-1)?.id} />
+        <div className="stack">
+          <section className="stack tight" id="what-happened">
+            <h2>What happened</h2>
+            <WhatHappened plantingId={id} />
+            <Notes place={{ plantingId: id, walkId: null, stop: null, row: null }} />
+          </section>
+          <section className="stack tight">
+            <h2>Walks</h2>
+            {walks.length + checks.length === 0 && <p className="soft">None yet.</p>}
+            <ul className="list-plain sheet" hidden={walks.length + checks.length === 0}>
+              {[...checks].reverse().map(({ id: checkId, data: trench }) => (
+                <li key={checkId} className="task">
+                  <div>
+                    <strong>{shortDate(trench.startedOn)}</strong>, {trench.walkedBy}
+                    <div className="small soft">
+                      Trench check{trench.finishedAt ? '' : ', under way'}
+                    </div>
                   </div>
-                </div>
-                <span className="row">
-                  <Link to={`/walks/${walkId}`}>Counts</Link>
-                  <Link to={`/walks/${walkId}/result`}>Result</Link>
-                </span>
-              </li>
-            ))}
-        </ul>
-      </section>
+                  <span className="row">
+                    <Link to={`/trench/${checkId}`}>Rows</Link>
+                    <Link to={`/trench/${checkId}/result`}>Result</Link>
+                  </span>
+                </li>
+              ))}
+              {[...walks]
+                .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1))
+                .map(({ id: walkId, data: walk }) => (
+                  <li key={walkId} className="task">
+                    <div>
+                      <strong>{shortDate(walk.startedOn)}</strong>, {walk.walkedBy}
+                      <div className="small soft">
+                        {METHOD_WORDS[walk.method].label}
+                        {walk.finishedAt ? '' : ', under way'}
+                      </div>
+                    </div>
+                    <span className="row">
+                      <Link to={`/walks/${walkId}`}>Counts</Link>
+                      <Link to={`/walks/${walkId}/result`}>Result</Link>
+                    </span>
+                  </li>
+                ))}
+            </ul>
+          </section>
+        </div>
+      </div>
     </div>
   );
 }

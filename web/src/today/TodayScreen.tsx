@@ -10,7 +10,8 @@ import { SeasonSwitch } from '../fields/SeasonSwitch.tsx';
 import { StandScale } from '../stand/StandScale.tsx';
 import { useWalkStand } from '../stand/useWalkStand.ts';
 import { clockWords, statusWords } from '../sync/syncState.ts';
-import { useTrails } from '../trail/useTrails.ts';
+import { usePinsOfEach } from '../trail/usePins.ts';
+import { useTrails, type PlantingOnTrail } from '../trail/useTrails.ts';
 import { useUnits } from '../units/useUnits.ts';
 
 /** What to do where, why and by when; what waits to sync; what is new. */
@@ -119,6 +120,8 @@ export default function TodayScreen() {
               </li>
             ))}
           </ul>
+          <ComingUp trails={trails} />
+          <Lately trails={trails} />
         </section>
         <section className="stack tight">
           <h2>Newest results</h2>
@@ -129,6 +132,63 @@ export default function TodayScreen() {
         </section>
       </div>
     </div>
+  );
+}
+
+/** Windows that open next, soonest first. */
+function ComingUp({ trails }: { trails: readonly PlantingOnTrail[] }) {
+  const coming = trails
+    .flatMap((one) =>
+      one.marks
+        .filter(({ state, instead }) => state === 'later' && !instead)
+        .map((mark) => ({ one, mark })),
+    )
+    .sort((a, b) => (a.mark.from < b.mark.from ? -1 : 1))
+    .slice(0, 6);
+  if (coming.length === 0) return null;
+  return (
+    <>
+      <h2>Coming up</h2>
+      <ul className="list-plain">
+        {coming.map(({ one, mark }) => (
+          <li
+            key={`${one.planting.id} ${mark.mark}`}
+            className="row"
+            style={{ minHeight: 44, gap: '0.8rem' }}
+          >
+            <strong style={{ minWidth: '4.2rem' }}>{shortDate(mark.from)}</strong>
+            <Link to={`/plantings/${one.planting.id}`}>{one.field.data.name}</Link>
+            <span className="soft">
+              {mark.label}, {cropWords(one.planting.data)}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+/** What was noted lately, newest first. */
+function Lately({ trails }: { trails: readonly PlantingOnTrail[] }) {
+  const notes = usePinsOfEach(trails);
+  if (notes.length === 0) return null;
+  return (
+    <>
+      <h2>Noted lately</h2>
+      <ul className="list-plain">
+        {notes.slice(0, 4).map(({ pin, one }) => (
+          <li
+            key={pin.id}
+            className="row"
+            style={{ minHeight: 44, gap: '0 0.8rem', alignItems: 'baseline' }}
+          >
+            <strong style={{ minWidth: '4.2rem' }}>{shortDate(pin.on)}</strong>
+            <Link to={`/plantings/${one.planting.id}`}>{one.field.data.name}</Link>
+            <span className="soft">{pin.label}</span>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 

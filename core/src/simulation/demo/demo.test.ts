@@ -83,3 +83,15 @@ it('the trench check of Long Forty finds row 4 shallow, and none of the sound ro
   for (const { row, verdict } of found.rows)
     if (![4, 6, 7].includes(row)) expect(['on target', 'undecided']).toContain(verdict);
 });
+
+it('a field has one planting a season, unless it says why there are two', () => {
+  const plantings = season.records.flatMap(({ kind, data }) =>
+    kind === 'planting' ? [data as DataOf<'planting'>] : [],
+  );
+  expect(new Set(plantings.map((one) => one.season))).toEqual(new Set([2026, 2027]));
+  for (const year of [2026, 2027]) {
+    const whole = plantings.filter((one) => one.season === year && one.beside === null);
+    expect(new Set(whole.map(({ fieldId }) => fieldId)).size).toBe(whole.length);
+  }
+  expect(season.records.filter(({ kind }) => kind === 'field')).toHaveLength(6);
+});

@@ -1,6 +1,7 @@
 import type { Crop } from '../../crops/index.ts';
 import type { CountMethod } from '../../stand/index.ts';
 import { simulateWeather } from '../simulateWeather.ts';
+import type { Planting } from '../../records/index.ts';
 import type { FurrowFindings } from '../../depth/index.ts';
 import { goodGround, goodUnit, type Scenario, type SimulatedUnit } from '../world.ts';
 
@@ -8,6 +9,7 @@ const INCH = 0.0254;
 const ACRE = 4046.8564224;
 const PASS_M = 400;
 
+export const DEMO_SEASON = 2027;
 export const DEMO_TODAY = '2027-05-27';
 export const DEMO_GROWERS = [
   'Halloran Mesa Farm',
@@ -101,6 +103,8 @@ export interface DemoPlanting {
   planter: (typeof DEMO_PLANTERS)[number]['name'];
   crop: Crop;
   variety: string;
+  /** The season on the screen, unless said. */
+  season?: number;
   plantedOn: string;
   seedsPerAc: number;
   typedRate: string;
@@ -111,6 +115,10 @@ export interface DemoPlanting {
   /** A trench check on planting day: what was found then, and left as it was. */
   trench?: DemoTrench;
   walk?: DemoWalk;
+  /** Why the field has another planting this season. */
+  beside?: Planting['beside'];
+  /** What was noted of it, and when. */
+  note?: { on: string; by: string; text: string };
 }
 
 export interface DemoTrench {
@@ -325,6 +333,88 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     typedDepth: '1 1/2"',
     germination: 0.9,
     ground: { weather: spring(17), zones: [goodGround(0, PASS_M)] },
+    beside: 'split',
+    note: {
+      on: '2027-05-04',
+      by: 'Noor Castellane',
+      text: 'The south 20 acres were too wet for corn on May 4: left for soybean.',
+    },
+  },
+  // The season before: what was grown where, and two walks to look back at.
+  {
+    field: 'Long Forty',
+    grower: 'Halloran Mesa Farm',
+    areaAc: 40,
+    soil: 'silt loam',
+    planter: 'Marigold',
+    crop: 'soybean',
+    variety: 'S-22',
+    season: DEMO_SEASON - 1,
+    plantedOn: '2026-05-11',
+    seedsPerAc: 140000,
+    typedRate: '140k',
+    depthIn: 1.25,
+    typedDepth: '1 1/4"',
+    germination: 0.9,
+    ground: { weather: spring(21), zones: [goodGround(0, PASS_M)] },
+    walk: {
+      on: '2026-06-02',
+      method: 'bothSides',
+      stops: 6,
+      finished: true,
+      walkedBy: 'Ife Marlow',
+      lengthM: 10 * 12 * INCH,
+      typedLength: '10 ft',
+      tapeRows: [],
+    },
+  },
+  {
+    field: 'Windmill East',
+    grower: 'Halloran Mesa Farm',
+    areaAc: 62,
+    soil: 'loam',
+    planter: 'Goose',
+    crop: 'corn',
+    variety: 'AB-104',
+    season: DEMO_SEASON - 1,
+    plantedOn: '2026-04-30',
+    seedsPerAc: 32000,
+    typedRate: '32k',
+    depthIn: 2,
+    typedDepth: '2"',
+    germination: 0.95,
+    ground: { weather: spring(22), zones: [goodGround(0, PASS_M)] },
+    walk: {
+      on: '2026-05-27',
+      method: 'everyRow',
+      stops: 8,
+      finished: true,
+      walkedBy: 'Noor Castellane',
+      ...thousandth30,
+      tapeRows: [4, 9],
+    },
+    note: {
+      on: '2026-05-27',
+      by: 'Noor Castellane',
+      text: 'Row 9 leaves a gap at the same distance again and again: look at its disc in winter.',
+    },
+  },
+  {
+    field: 'Heron Bottom',
+    grower: 'Quill & Daughters',
+    areaAc: 55,
+    soil: 'clay loam',
+    planter: 'Marigold',
+    crop: 'soybean',
+    variety: 'S-22',
+    season: DEMO_SEASON - 1,
+    plantedOn: '2026-05-14',
+    seedsPerAc: 145000,
+    typedRate: '145k',
+    depthIn: 1.25,
+    typedDepth: '1 1/4"',
+    germination: 0.9,
+    ground: { weather: spring(23), zones: [goodGround(0, PASS_M)] },
   },
 ];
 

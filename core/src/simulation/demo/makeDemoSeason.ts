@@ -12,6 +12,7 @@ import {
   DEMO_GROWERS,
   DEMO_PLANTERS,
   DEMO_PLANTINGS,
+  DEMO_SEASON,
   DEMO_TODAY,
   demoScenario,
   type DemoPlanting,
@@ -93,7 +94,7 @@ export function makeDemoSeason(): DemoSeason {
   const fields = new Map<string, string>();
   DEMO_PLANTINGS.forEach((demo, i) => {
     const planter = DEMO_PLANTERS.find(({ name }) => name === demo.planter)!;
-    // A field can carry two plantings, such as corn on one half and soybean on the other.
+    const { season = DEMO_SEASON } = demo;
     const fieldId =
       fields.get(demo.field) ??
       add('field', {
@@ -107,7 +108,7 @@ export function makeDemoSeason(): DemoSeason {
     const plantingId = add('planting', {
       fieldId,
       planterId: planters.get(demo.planter)!,
-      season: 2027,
+      season,
       crop: demo.crop,
       variety: demo.variety,
       plantedOn: demo.plantedOn,
@@ -116,25 +117,38 @@ export function makeDemoSeason(): DemoSeason {
       depthTargetM: demo.depthIn * INCH,
       germination: demo.germination,
       fieldLoss: DEFAULT_FIELD_LOSS,
+      beside: demo.beside ?? null,
       asTyped: {
         rowWidthM: planter.typed,
         seedsPerM2: demo.typedRate,
         depthTargetM: demo.typedDepth,
       },
     });
+    if (demo.note) addNote(demo.note, plantingId);
     if (!demo.walk) return;
     const stand = simulateStand(demoScenario(demo), 100 + i);
-    truth[demo.field] = stand;
+    if (season === DEMO_SEASON) truth[demo.field] = stand;
     if (demo.trench) addTrench(demo, demo.trench, plantingId, stand);
     addWalk(demo, demo.walk, plantingId, stand);
   });
   return {
     workspaceId,
-    workspace: { name: 'Almirel Bench', fixedToday: DEMO_TODAY, season: 2027, weights: null },
+    workspace: {
+      name: 'Almirel Bench',
+      fixedToday: DEMO_TODAY,
+      season: DEMO_SEASON,
+      weights: null,
+    },
     people,
     records,
     truth,
   };
+
+  function addNote({ on, by, text }: NonNullable<DemoPlanting['note']>, plantingId: string) {
+    const at = `${on}T16:00:00.000Z`;
+    const place = { walkId: null, stop: null, row: null };
+    add('note', { plantingId, ...place, text, at, on, zoneOffsetMin: DEMO_ZONE_MIN }, by, at);
+  }
 
   function addTrench(
     demo: DemoPlanting,

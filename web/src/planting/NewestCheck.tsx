@@ -1,0 +1,29 @@
+import { trenchVerdict } from '@sendero/core';
+import { Link } from 'react-router';
+import { SoilProfile } from '../depth/SoilProfile.tsx';
+import { useTrenchCheck } from '../depth/useTrenchCheck.ts';
+
+/** Where the seed lies, as the newest trench check found it. */
+export function NewestCheck({ checkId }: { checkId: string | undefined }) {
+  const check = useTrenchCheck(checkId);
+  if (!check || check.now.size === 0) return null;
+  return (
+    <section className="sheet stack tight">
+      <h2>Seed depth</h2>
+      <p>{trenchVerdict(check)}</p>
+      <SoilProfile
+        rows={check.drawn.map(({ row, seeds }) => ({
+          row,
+          seeds,
+          verdict: check.depths?.rows.find((depth) => depth.row === row)?.verdict,
+        }))}
+        crop={check.planting.data.crop}
+        targetM={check.walk.data.targetM}
+        toleranceM={check.walk.data.toleranceM}
+        dryLayerM={check.dryLayerM}
+        height={200}
+      />
+      <Link to={`/trench/${check.walk.id}/result`}>Depth of each row</Link>
+    </section>
+  );
+}
