@@ -101,9 +101,8 @@ function NewNote({ place }: { place: Place }) {
     >
       <Textarea
         label={placeWords(place) ? `New note on ${placeWords(place).toLowerCase()}` : 'New note'}
-        autosize
         autoFocus
-        minRows={2}
+        rows={3}
         value={draft.values.text}
         error={problem}
         onChange={(event) => draft.change({ text: event.currentTarget.value })}

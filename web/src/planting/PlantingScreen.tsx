@@ -1,4 +1,11 @@
-import { CROP_FACTS, cropTitle, nextOnTrail, targetSpacing, type Planting } from '@sendero/core';
+import {
+  CROP_FACTS,
+  cropTitle,
+  expectedStand,
+  nextOnTrail,
+  targetSpacing,
+  type Planting,
+} from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -114,7 +121,18 @@ export default function PlantingScreen() {
               <Link to={`/walks/${newest.walk.id}/result`}>What it means, row by row</Link>
             </>
           ) : (
-            <p hidden={newest === undefined}>No finished walk yet. {walkMark.reason}</p>
+            <div className="stack tight" hidden={newest === undefined}>
+              <div>
+                <div className="figure">
+                  {units.number(expectedStand(data), kind)}
+                  <span className="unit">{units.symbol(kind)}</span>
+                </div>
+                to expect alive of {units.show(data.seedsPerM2, kind)} seeds, at{' '}
+                {units.show(data.germination, 'share')} germination and{' '}
+                {units.show(data.fieldLoss, 'share')} field loss.
+              </div>
+              <p>No finished walk yet. {walkMark.reason}</p>
+            </div>
           )}
         </section>
         <section className="sheet stack tight">
