@@ -96,6 +96,11 @@ test('a planter log: columns guessed, broken lines named, row 5 found to count t
     buffer: Buffer.from('eggs'),
   });
   await expect(page.getByRole('alert')).toContainText('no planter log');
+  // Sent by mistake: gone from the server with its records, once it is said twice.
+  await log.getByRole('button', { name: 'Delete goose.csv' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Delete', exact: true }).click();
+  await expect(log).toBeHidden();
+  expect(await demo.sql('SELECT 1 FROM planter_log_records')).toHaveLength(0);
   await context.close();
 });
 

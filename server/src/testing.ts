@@ -13,9 +13,9 @@ export interface TestPerson {
   post(path: string, body: unknown): Promise<Response>;
   /** Sends bytes as they are. */
   send(
-    method: 'PUT' | 'POST',
+    method: 'GET' | 'PUT' | 'POST' | 'DELETE',
     path: string,
-    body: string | Uint8Array<ArrayBuffer> | ReadableStream,
+    body?: string | Uint8Array<ArrayBuffer> | ReadableStream,
     signal?: AbortSignal,
   ): Promise<Response>;
   put(kind: Kind, id: string, data: unknown, baseRevision?: number): Promise<Outcome>;
@@ -48,7 +48,7 @@ export async function startTestServer() {
         fetch(url + path, {
           method,
           headers: { cookie, 'content-type': 'application/octet-stream' },
-          body,
+          ...(method === 'GET' ? {} : { body }),
           signal,
           duplex: 'half',
         } as RequestInit),

@@ -44,9 +44,9 @@ const whole = (name: 'records' | 'seed' | 'serve' | 'speed') => {
   return Number.isInteger(value) && value > 0 ? value : fail(`--${name} must be a whole number.`);
 };
 const fields = [...new Set(DEMO_PLANTINGS.map(({ field }) => field))];
-// Of a field with two plantings the newest is the one with a planter in it.
+// Of a field with two plantings this season the newest is the one with a planter in it.
 const planting =
-  DEMO_PLANTINGS.filter(({ field }) => field === values.field).at(-1) ??
+  DEMO_PLANTINGS.filter(({ field, season }) => field === values.field && !season).at(-1) ??
   fail(`--field must be one of: ${fields.join(', ')}.`);
 const { format } = values;
 if (format !== 'csv' && format !== 'geojson') fail('--format must be csv or geojson.');

@@ -1,39 +1,36 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { commitBatchSchema } from '@sendero/core';
 import compression from 'compression';
 import cookieParser from 'cookie-parser';
-import express, { type Express, type Request, type Response } from 'express';
+import express, { type Express } from 'express';
 import helmet from 'helmet';
+import * as z from 'zod/mini';
 import type { Database } from '../database/openDatabase.ts';
-import { describeSession, requireSignIn, signIn, type SignedIn } from '../people/signIn.ts';
+import { peopleRoutes } from '../people/routes.ts';
+import { requireSignIn } from '../people/signIn.ts';
 import { photoRoutes } from '../photos/routes.ts';
 import { planterLogRoutes } from '../planter/routes.ts';
-import { applyBatch } from '../records/applyCommits.ts';
-import { readChanges } from '../records/readChanges.ts';
-import { arrivesWithin, LIMITS } from './limits.ts';
+import { recordRoutes } from '../records/routes.ts';
+import { apiPage } from './apiPage.ts';
 import { openApiDocument } from './openapi.ts';
-import { answerProblems, notFound, ProblemError } from './problems.ts';
+import { answerProblems, notFound } from './problems.ts';
+import { mount, route, type Route } from './route.ts';
 
-/** Text that PostgreSQL cannot hold is refused at the door. */
-function storableText(_key: string, value: unknown): unknown {
-  if (typeof value === 'string' && (value.includes('\0') || !value.isWellFormed()))
-    throw new SyntaxError('unstorable character');
-  return value;
-}
-
-function wholeParameter(request: Request, name: string, most: number): number | null {
-  const value = request.query[name];
-  if (value === undefined) return null;
-  if (typeof value !== 'string' || !/^\d{1,15}$/.test(value) || Number(value) > most) {
-    throw new ProblemError(
-      400,
-      'Bad parameter',
-      `Give ${name} as a whole number from 0 to ${most}.`,
-    );
-  }
-  return Number(value);
-}
+/** Every address of the API. */
+export const apiRoutes = (database: Database): Route[] => [
+  route({
+    method: 'get',
+    path: '/health',
+    summary: 'Whether the server answers',
+    open: true,
+    answers: { 200: { says: 'It does', shape: z.object({ ok: z.boolean() }) } },
+    handle: async () => ({ ok: true }),
+  }),
+  ...peopleRoutes(database),
+  ...recordRoutes(database),
+  ...photoRoutes(database),
+  ...planterLogRoutes(database),
+];
 
 /** The whole HTTP face: the API under /api/v1, the built app (if any) everywhere else. */
 export function createApp(database: Database, webFolder?: string): Express {
@@ -55,44 +52,22 @@ export function createApp(database: Database, webFolder?: string): Express {
   );
   app.use(compression());
 
-  const json = ({ bytes, seconds }: { bytes: number; seconds: number }) => [
-    arrivesWithin(seconds),
-    express.json({ limit: bytes, reviver: storableText }),
-  ];
+  const routes = apiRoutes(database);
+  const description = openApiDocument(routes);
   const api = express.Router();
   api.use(cookieParser());
-  api.get('/health', (_request, response) => void response.json({ ok: true }));
-  api.get('/openapi.json', (_request, response) => void response.json(openApiDocument()));
-  api.post('/session', ...json(LIMITS.session), signIn(database));
+  api.get('/openapi.json', (_request, response) => void response.json(description));
+  api.get('/', (_request, response) => void response.type('html').send(apiPage(description)));
+  mount(
+    api,
+    routes.filter(({ open }) => open),
+  );
   // What a stranger sends is not even read.
   api.use(requireSignIn(database));
-  api.get('/session', describeSession(database));
-  api.post('/commits', ...json(LIMITS.commits), async (request: Request, response: Response) => {
-    const batch = commitBatchSchema.safeParse(request.body);
-    if (!batch.success) {
-      const problems = Object.fromEntries(
-        batch.error.issues.map(({ path, message }) => [path.join('.') || 'commits', message]),
-      );
-      throw new ProblemError(
-        400,
-        'Not a batch of commits',
-        'Send { "commits": […] } as /api/v1/openapi.json describes.',
-        problems,
-      );
-    }
-    response.json({
-      outcomes: await applyBatch(database, response.locals.who as SignedIn, batch.data.commits),
-    });
-  });
-  api.get('/changes', async (request: Request, response: Response) => {
-    const after = wholeParameter(request, 'after', 1e15) ?? 0;
-    const season = wholeParameter(request, 'season', 2199);
-    const { workspaceId } = response.locals.who as SignedIn;
-    // Apps of before there were versions do not say which shapes they know, and refuse what is new.
-    const shapes = wholeParameter(request, 'shapes', 10_000);
-    response.json(await readChanges(database, workspaceId, { after, season, shapes }));
-  });
-  api.use(photoRoutes(database), planterLogRoutes(database));
+  mount(
+    api,
+    routes.filter(({ open }) => !open),
+  );
   api.use(notFound);
   app.use('/api/v1', api);
 

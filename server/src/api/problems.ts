@@ -61,6 +61,6 @@ export const notFound = (_request: Request, _response: Response) => {
   throw new ProblemError(
     404,
     'No such address',
-    'Check the address: the API is described at /api/v1/openapi.json.',
+    'Check the address: the API is described at /api/v1/.',
   );
 };

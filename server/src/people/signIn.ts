@@ -45,54 +45,16 @@ export function requireSignIn(database: Database) {
   };
 }
 
-/** Signs in: for now as the workspace's first person, or as another of the same workspace by id. */
-export function signIn(database: Database) {
-  return async (request: Request, response: Response) => {
-    const wanted: unknown = request.body?.personId;
-    const people = await database.models.person.findAll({ order: ['id'], include: 'workspace' });
-    const home = people[0]?.get('workspaceId');
-    const person =
-      wanted === undefined
-        ? people[0]
-        : people.find(
-            (candidate) => candidate.get('id') === wanted && candidate.get('workspaceId') === home,
-          );
-    if (!person)
-      throw new ProblemError(404, 'No such person', 'Choose one of the people of this workspace.');
-    const token = await openSession(database, person.get('id') as string);
-    response.cookie(COOKIE, token, {
-      httpOnly: true,
-      sameSite: 'lax',
-      maxAge: 180 * 86_400_000,
-      path: '/',
-    });
-    response.locals.who = {
-      personId: person.get('id'),
-      personName: person.get('name'),
-      workspaceId: person.get('workspaceId'),
-    } as SignedIn;
-    await describeSession(database)(request, response);
-  };
-}
-
-/** Who is signed in, and with whom they share the workspace. */
-export function describeSession(database: Database) {
-  return async (_request: Request, response: Response) => {
-    const who = response.locals.who as SignedIn;
-    const people = await database.models.person.findAll({
-      where: { workspaceId: who.workspaceId },
-      order: ['id'],
-    });
-    const workspace = await database.models.records.workspace.findByPk(who.workspaceId);
-    response.json({
-      person: { id: who.personId, name: who.personName },
-      workspaceId: who.workspaceId,
-      season: workspace!.get('season'),
-      people: people.map((person) => ({
-        id: person.get('id'),
-        name: person.get('name'),
-        role: person.get('role'),
-      })),
-    });
-  };
+/** Opens a session for somebody and hands the token over in a cookie that scripts cannot read. */
+export async function handSession(
+  database: Database,
+  personId: string,
+  response: Response,
+): Promise<void> {
+  response.cookie(COOKIE, await openSession(database, personId), {
+    httpOnly: true,
+    sameSite: 'lax',
+    maxAge: 180 * 86_400_000,
+    path: '/',
+  });
 }

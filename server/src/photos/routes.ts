@@ -1,9 +1,8 @@
-import express, { type Router } from 'express';
 import * as z from 'zod/mini';
-import { arrivesWithin, LIMITS } from '../api/limits.ts';
+import { LIMITS } from '../api/limits.ts';
 import { ProblemError } from '../api/problems.ts';
+import { route, uuid, whole, type Route } from '../api/route.ts';
 import type { Database } from '../database/openDatabase.ts';
-import type { SignedIn } from '../people/signIn.ts';
 
 /** The kind of picture by its first bytes: what a sender calls it is not believed. */
 function pictureType(bytes: Buffer): string | null {
@@ -15,25 +14,10 @@ function pictureType(bytes: Buffer): string | null {
   return null;
 }
 
+const photoPath = z.object({ id: uuid });
+
 /** Photos: put once under the id their record names, then never changed. */
-export function photoRoutes(database: Database): Router {
-  const routes = express.Router();
-  const idOf = (value: unknown) => {
-    const parsed = z.uuid().safeParse(value);
-    if (!parsed.success) throw new ProblemError(404, 'No such photo', 'Check the address.');
-    return parsed.data;
-  };
-  const whole = (value: unknown, name: string) => {
-    const number = Number(value);
-    if (
-      typeof value !== 'string' ||
-      !Number.isInteger(number) ||
-      number < 0 ||
-      number > LIMITS.photo.bytes
-    )
-      throw new ProblemError(400, 'Bad parameter', `Give ${name} as a whole number of bytes.`);
-    return number;
-  };
+export function photoRoutes(database: Database): Route[] {
   const keep = async (workspaceId: string, id: string, bytes: Buffer) => {
     const contentType = pictureType(bytes);
     if (!contentType)
@@ -43,55 +27,87 @@ export function photoRoutes(database: Database): Router {
       { ignoreDuplicates: true },
     );
   };
-  // Whole, or in pieces: `from` and `bytes` say where a piece belongs; the answer, how far the picture is.
-  routes.put(
-    '/photos/:id',
-    arrivesWithin(LIMITS.photo.seconds),
-    express.raw({ type: () => true, limit: LIMITS.photo.bytes }),
-    async (request, response) => {
-      const { workspaceId } = response.locals.who as SignedIn;
-      const id = idOf(request.params.id);
-      const piece = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-      if (request.query.bytes === undefined) {
-        await keep(workspaceId, id, piece);
-        return void response.status(204).end();
-      }
-      const bytes = whole(request.query.bytes, 'bytes');
-      const from = whole(request.query.from, 'from');
-      const received = await database.sequelize.transaction(async (transaction) => {
-        const where = { workspaceId, id };
-        if (await database.models.photo.count({ where, transaction })) return bytes;
-        await database.models.photoPiece.bulkCreate(
-          [{ ...where, bytes: Buffer.alloc(0), receivedAt: new Date() }],
-          { ignoreDuplicates: true, transaction },
-        );
-        const held = await database.models.photoPiece.findOne({ where, transaction, lock: true });
-        const before = held!.get('bytes') as Buffer;
-        if (before.length !== from || piece.length === 0) return before.length;
-        const now = Buffer.concat([before, piece]);
-        await held!.update({ bytes: now, receivedAt: new Date() }, { transaction });
-        return now.length;
-      });
-      const held =
-        received >= bytes
-          ? await database.models.photoPiece.findOne({ where: { workspaceId, id } })
-          : null;
-      if (held) {
-        // What turns out to be no picture is not kept in pieces either.
-        await keep(workspaceId, id, held.get('bytes') as Buffer).finally(() => held.destroy());
-      }
-      response.json({ received });
-    },
-  );
-  routes.get('/photos/:id', async (request, response) => {
-    const { workspaceId } = response.locals.who as SignedIn;
-    const photo = await database.models.photo.findOne({
-      where: { workspaceId, id: idOf(request.params.id) },
+  /** Takes the next piece of a picture; gives how much of it is here. */
+  const takePiece = (where: { workspaceId: string; id: string }, piece: Piece) =>
+    database.sequelize.transaction(async (transaction) => {
+      if (await database.models.photo.count({ where, transaction })) return piece.of;
+      await database.models.photoPiece.bulkCreate(
+        [{ ...where, bytes: Buffer.alloc(0), receivedAt: new Date() }],
+        { ignoreDuplicates: true, transaction },
+      );
+      const held = await database.models.photoPiece.findOne({ where, transaction, lock: true });
+      const before = held!.get('bytes') as Buffer;
+      if (before.length !== piece.from || piece.bytes.length === 0) return before.length;
+      const now = Buffer.concat([before, piece.bytes]);
+      await held!.update({ bytes: now, receivedAt: new Date() }, { transaction });
+      return now.length;
     });
-    if (!photo)
-      throw new ProblemError(404, 'No such photo', 'It may still be on the device that took it.');
-    response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
-    response.type(photo.get('contentType') as string).send(photo.get('bytes') as Buffer);
-  });
-  return routes;
+  return [
+    route({
+      method: 'put',
+      path: '/photos/:id',
+      summary:
+        'Keep a photo under the id its record names, whole or piece by piece; sending it twice is harmless',
+      params: photoPath,
+      query: z.object({
+        bytes: z.optional(whole('bytes', LIMITS.photo.bytes)),
+        from: z.optional(whole('from', LIMITS.photo.bytes)),
+      }),
+      body: 'bytes',
+      limits: LIMITS.photo,
+      answers: {
+        200: {
+          says: 'How many bytes of it are here',
+          shape: z.object({ received: z.int() }),
+        },
+        204: { says: 'Kept whole' },
+      },
+      problems: { 400: 'Bad parameter', 404: 'No such address', 415: 'Not JPEG, PNG or WebP' },
+      async handle({ params: { id }, query: { bytes: of, from = 0 }, body, who, response }) {
+        const where = { workspaceId: who.workspaceId, id };
+        if (of === undefined) {
+          await keep(who.workspaceId, id, body);
+          response.status(204).end();
+          return undefined;
+        }
+        const received = await takePiece(where, { bytes: body, from, of });
+        const held = received >= of ? await database.models.photoPiece.findOne({ where }) : null;
+        if (held) {
+          // What turns out to be no picture is not kept in pieces either.
+          await keep(who.workspaceId, id, held.get('bytes') as Buffer).finally(() =>
+            held.destroy(),
+          );
+        }
+        return { received };
+      },
+    }),
+    route({
+      method: 'get',
+      path: '/photos/:id',
+      summary: 'A photo',
+      params: photoPath,
+      answers: { 200: { says: 'The picture', shape: 'bytes' } },
+      problems: { 404: 'No such photo' },
+      async handle({ params: { id }, who, response }) {
+        const where = { workspaceId: who.workspaceId, id };
+        const photo = await database.models.photo.findOne({ where });
+        if (!photo)
+          throw new ProblemError(
+            404,
+            'No such photo',
+            'It may still be on the device that took it.',
+          );
+        response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
+        response.type(photo.get('contentType') as string).send(photo.get('bytes') as Buffer);
+        return undefined;
+      },
+    }),
+  ];
+}
+
+interface Piece {
+  bytes: Buffer;
+  /** Where in the picture it begins, and how long that is. */
+  from: number;
+  of: number;
 }

@@ -81,3 +81,18 @@ function told(model: Model): PlanterLog {
   const silent = Date.now() - new Date(log.heardAt).getTime() > SILENT_MS;
   return log.status === 'reading' && silent ? { ...log, status: 'stopped' } : log;
 }
+
+/** Deletes a log with its records; false when there is none. A piece still on its way finds nothing to add to. */
+export async function deleteLog(
+  database: Database,
+  workspaceId: string,
+  id: string,
+): Promise<boolean> {
+  const { rowCount } = await database.logs.query(
+    `WITH gone AS (DELETE FROM planter_logs WHERE workspace_id = $1 AND id = $2 RETURNING id),
+          records AS (DELETE FROM planter_log_records WHERE workspace_id = $1 AND log_id = $2)
+     SELECT id FROM gone`,
+    [workspaceId, id],
+  );
+  return rowCount === 1;
+}

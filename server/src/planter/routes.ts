@@ -1,107 +1,148 @@
 import { LOG_FIELD_NAMES, missingFields, type LogMapping } from '@sendero/core';
-import express, { type Request, type Response, type Router } from 'express';
 import * as z from 'zod/mini';
+import { LIMITS } from '../api/limits.ts';
 import { ProblemError } from '../api/problems.ts';
+import { route, uuid, whole, type Route } from '../api/route.ts';
 import type { Database } from '../database/openDatabase.ts';
-import type { SignedIn } from '../people/signIn.ts';
 import { importLog, STOPPED } from './importLog.ts';
-import { arrivesWithin, LIMITS } from '../api/limits.ts';
+import { deleteLog, logsOf, openLog } from './logStore.ts';
 import { LOG_FORMATS } from './readPiece.ts';
-import { logsOf, openLog } from './logStore.ts';
 import { closeLog, takePiece } from './takePiece.ts';
 
 const column = z.strictObject({
   column: z.string().check(z.maxLength(200)),
   unit: z.string().check(z.maxLength(30)),
 });
-const uploadSchema = z.strictObject({
-  id: z.uuid('Give the log an id, a UUID.'),
-  name: z.string('Name the log.').check(z.minLength(1, 'Name the log.'), z.maxLength(200)),
+const mappingShape = z.partialRecord(z.enum(LOG_FIELD_NAMES), column);
+const LOG_WORDS = `JSON that says which column holds which field, and its unit, e.g. {"row":{"column":"Row","unit":"number"}}. Fields: ${LOG_FIELD_NAMES.join(', ')}`;
+
+/** How a log is named and read, in the address of what carries its bytes. */
+const uploadQuery = {
+  name: z
+    .string('Name the log.')
+    .check(z.minLength(1, 'Name the log.'), z.maxLength(200, 'Use at most 200 characters.')),
   format: z.enum(LOG_FORMATS, 'Send CSV or GeoJSON.'),
-  mapping: z.partialRecord(z.enum(LOG_FIELD_NAMES), column),
+  mapping: z.string(LOG_WORDS).check(z.describe(LOG_WORDS)),
+};
+
+const logShape = z.looseObject({
+  id: z.uuid(),
+  plantingId: z.uuid(),
+  name: z.string(),
+  status: z.enum(['reading', 'stopped', 'done', 'cancelled', 'failed']),
+  problem: z.nullable(z.string()),
+  bytes: z.number(),
+  bytesRead: z.number(),
+  records: z.number(),
+  broken: z.number(),
+  brokenLines: z.array(z.object({ line: z.int(), problem: z.string() })),
+  summary: z.array(z.looseObject({})),
 });
 
-const who = (response: Response) => response.locals.who as SignedIn;
-const uuid = (value: unknown) => {
-  const parsed = z.uuid().safeParse(value);
-  if (!parsed.success) throw new ProblemError(404, 'No such record', 'Check the address.');
-  return parsed.data;
-};
-
-function uploadOf(request: Request) {
-  let mapping: unknown;
+function mappingOf(text: string): LogMapping {
+  let given: unknown;
   try {
-    mapping = JSON.parse(String(request.query.mapping ?? ''));
+    given = JSON.parse(text);
   } catch {
-    mapping = undefined;
+    given = undefined;
   }
-  const { name, format } = request.query;
-  const id = request.params.id ?? request.query.id;
-  const parsed = uploadSchema.safeParse({ id, name, format, mapping });
-  if (!parsed.success)
-    throw new ProblemError(
-      400,
-      'Not a planter log',
-      'Say which column is which before sending.',
-      Object.fromEntries(
-        parsed.error.issues.map(({ path, message }) => [path.join('.') || 'log', message]),
-      ),
-    );
-  const missing = missingFields(parsed.data.mapping as LogMapping);
+  const read = mappingShape.safeParse(given);
+  if (!read.success)
+    throw new ProblemError(400, 'Not a planter log', 'Say which column is which before sending.');
+  const missing = missingFields(read.data as LogMapping);
   if (missing.length > 0)
     throw new ProblemError(400, 'Not a planter log', `Choose a column for ${missing.join(', ')}.`);
-  return { ...parsed.data, mapping: parsed.data.mapping as LogMapping };
+  return read.data as LogMapping;
 }
 
-const wholeNumber = (value: unknown, most: number, name: string) => {
-  const number = Number(value);
-  if (typeof value !== 'string' || !Number.isInteger(number) || number < 0 || number > most)
-    throw new ProblemError(400, 'Bad parameter', `Give ${name} as a whole number up to ${most}.`);
-  return number;
-};
+const ofPlanting = z.object({ plantingId: uuid });
+const ofLog = z.object({ id: uuid });
 
 /** Planter logs of a planting: read while they arrive, in one request or piece by piece. */
-export function planterLogRoutes(database: Database): Router {
-  const routes = express.Router();
-  routes.get('/plantings/:plantingId/planter-logs', async (request, response) => {
-    const logs = await logsOf(database, who(response).workspaceId, uuid(request.params.plantingId));
-    response.json({ logs });
-  });
-  routes.post(
-    '/plantings/:plantingId/planter-logs',
-    arrivesWithin(LIMITS.log.seconds),
-    async (request, response) => {
-      const plantingId = uuid(request.params.plantingId);
+export const planterLogRoutes = (database: Database): Route[] => [
+  route({
+    method: 'get',
+    path: '/plantings/:plantingId/planter-logs',
+    summary: 'The planter logs of a planting, newest first, with what each says by row',
+    params: ofPlanting,
+    answers: { 200: { says: 'Logs', shape: z.object({ logs: z.array(logShape) }) } },
+    problems: { 404: 'No such address' },
+    handle: async ({ params, who }) => ({
+      logs: await logsOf(database, who.workspaceId, params.plantingId),
+    }),
+  }),
+  route({
+    method: 'post',
+    path: '/plantings/:plantingId/planter-logs',
+    summary:
+      'Send a planter log in one request; it is read while it arrives, and answered at its end',
+    params: ofPlanting,
+    query: z.object({ id: z.uuid('Give the log an id, a UUID.'), ...uploadQuery }),
+    body: 'stream',
+    limits: LIMITS.log,
+    answers: { 200: { says: 'How it ended', shape: logShape } },
+    problems: {
+      400: 'A mapping that lacks what is needed',
+      404: 'No such planting',
+      409: 'Sent before',
+      413: 'Too big',
+    },
+    async handle({ params: { plantingId }, query, who, request }) {
       const bytes = Number(request.headers['content-length'] ?? 0);
       if (bytes > LIMITS.log.bytes)
         throw new ProblemError(413, 'Too big', 'Split the log by field: at most 1 GB can be read.');
-      const upload = { ...uploadOf(request), plantingId, bytes };
-      response.json(await importLog(database, who(response).workspaceId, upload, request));
+      const upload = { ...query, mapping: mappingOf(query.mapping), plantingId, bytes };
+      return importLog(database, who.workspaceId, upload, request);
     },
-  );
-  routes.put(
-    '/planter-logs/:id',
-    arrivesWithin(LIMITS.logPiece.seconds),
-    express.raw({ type: () => true, limit: LIMITS.logPiece.bytes }),
-    async (request, response) => {
-      const { workspaceId } = who(response);
-      const bytes = wholeNumber(request.query.bytes, LIMITS.log.bytes, 'bytes');
-      const from = wholeNumber(request.query.from, bytes, 'from');
-      const plantingId = uuid(request.query.plantingId);
-      const upload = { ...uploadOf(request), id: uuid(request.params.id), plantingId, bytes };
-      await openLog(database, workspaceId, upload, { from });
-      const piece = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-      const last = from + piece.length >= bytes;
-      response.json(await takePiece(database, workspaceId, upload, { from, piece, last }));
+  }),
+  route({
+    method: 'put',
+    path: '/planter-logs/:id',
+    summary:
+      'Send the next piece of a planter log; the answer says from which byte to go on, after a pause as well',
+    params: ofLog,
+    query: z.object({
+      plantingId: z.uuid('Say which planting the log is of.'),
+      bytes: whole('bytes', LIMITS.log.bytes),
+      from: whole('from', LIMITS.log.bytes),
+      ...uploadQuery,
+    }),
+    body: 'bytes',
+    limits: LIMITS.logPiece,
+    answers: { 200: { says: 'How far it is', shape: logShape } },
+    problems: { 400: 'A mapping that lacks what is needed', 404: 'No such planting' },
+    async handle({ params: { id }, query: { from, ...query }, body: piece, who }) {
+      const upload = { ...query, mapping: mappingOf(query.mapping), id };
+      await openLog(database, who.workspaceId, upload, { from });
+      const last = from + piece.length >= query.bytes;
+      return takePiece(database, who.workspaceId, upload, { from, piece, last });
     },
-  );
-  routes.post('/planter-logs/:id/cancel', async (request, response) => {
-    const { workspaceId } = who(response);
-    const id = uuid(request.params.id);
-    const held = await database.models.planterLog.findOne({ where: { workspaceId, id } });
-    const cancelled = held?.get('status') === 'reading';
-    if (cancelled) await closeLog(database, workspaceId, id, 'cancelled', STOPPED);
-    response.json({ cancelled });
-  });
-  return routes;
-}
+  }),
+  route({
+    method: 'post',
+    path: '/planter-logs/:id/cancel',
+    summary: 'Stop reading a log; nothing of it is kept',
+    params: ofLog,
+    answers: {
+      200: { says: 'Whether it was being read', shape: z.object({ cancelled: z.boolean() }) },
+    },
+    problems: { 404: 'No such address' },
+    async handle({ params: { id }, who: { workspaceId } }) {
+      const held = await database.models.planterLog.findOne({ where: { workspaceId, id } });
+      const cancelled = held?.get('status') === 'reading';
+      if (cancelled) await closeLog(database, workspaceId, id, 'cancelled', STOPPED);
+      return { cancelled };
+    },
+  }),
+  route({
+    method: 'delete',
+    path: '/planter-logs/:id',
+    summary: 'Delete a log with all that was read of it; one that is being read is stopped',
+    params: ofLog,
+    answers: { 200: { says: 'Whether there was one', shape: z.object({ deleted: z.boolean() }) } },
+    problems: { 404: 'No such address' },
+    handle: async ({ params: { id }, who }) => ({
+      deleted: await deleteLog(database, who.workspaceId, id),
+    }),
+  }),
+];

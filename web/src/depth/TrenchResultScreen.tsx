@@ -113,6 +113,7 @@ export default function TrenchResultScreen() {
             {photos.map(({ id, data }) => (
               <PhotoPicture
                 key={id}
+                id={id}
                 photoId={data.photoId}
                 label={data.row === null ? 'Photo' : `Row ${data.row}`}
               />

@@ -51,7 +51,12 @@ export function PhotoButton({ stopId, row }: { stopId: string; row: number | nul
       )}
       <div className="chips">
         {photos.map(({ id, data }) => (
-          <PhotoPicture key={id} photoId={data.photoId} label={`Photo of row ${row ?? ''}`} />
+          <PhotoPicture
+            key={id}
+            id={id}
+            photoId={data.photoId}
+            label={row === null ? 'Photo' : `Row ${row}`}
+          />
         ))}
       </div>
     </div>

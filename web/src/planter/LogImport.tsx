@@ -9,10 +9,11 @@ import {
 } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
+import { Dialog } from '../app/Dialog.tsx';
 import { useDevice } from '../data/hooks.ts';
 import { RoadProblem } from '../data/road.ts';
 import { previewLog, type LogPreview } from './previewLog.ts';
-import { useCancelLogMutation, useLogsOfQuery } from './planterLogsApi.ts';
+import { useCancelLogMutation, useDeleteLogMutation, useLogsOfQuery } from './planterLogsApi.ts';
 import { sendLog } from './sendLog.ts';
 
 interface Chosen {
@@ -39,6 +40,8 @@ export function LogImport({
   const abort = useRef<AbortController | null>(null);
   useEffect(() => () => abort.current?.abort(), []);
   const [cancel] = useCancelLogMutation();
+  const [remove] = useDeleteLogMutation();
+  const [deleting, setDeleting] = useState<PlanterLog | null>(null);
   const {
     data: logs = [],
     isError,
@@ -124,9 +127,39 @@ export function LogImport({
             compared={log.id === compared}
             onCompare={() => onCompare(log.id === compared ? null : log)}
             onCancel={() => void cancel(log.id)}
+            onDelete={() => setDeleting(log)}
           />
         ))}
       </ul>
+      {deleting && (
+        <Dialog title={`Delete ${deleting.name}?`} onClose={() => setDeleting(null)}>
+          <div className="stack">
+            <p>
+              Its {deleting.records.toLocaleString('en')} records leave the server for good. To have
+              them again, the file must be sent again.
+            </p>
+            <div className="row">
+              <Button
+                h={48}
+                onClick={() => {
+                  if (deleting.id === compared) onCompare(null);
+                  void remove(deleting.id)
+                    .unwrap()
+                    .catch(() =>
+                      setProblem('Deleting a log needs a connection: try again when there is one.'),
+                    );
+                  setDeleting(null);
+                }}
+              >
+                Delete
+              </Button>
+              <Button variant="default" h={48} onClick={() => setDeleting(null)}>
+                Cancel
+              </Button>
+            </div>
+          </div>
+        </Dialog>
+      )}
     </div>
   );
 }
@@ -224,11 +257,13 @@ function LogLine({
   compared,
   onCompare,
   onCancel,
+  onDelete,
 }: {
   log: PlanterLog;
   compared: boolean;
   onCompare(): void;
   onCancel(): void;
+  onDelete(): void;
 }) {
   const share = log.bytes > 0 ? Math.min(1, log.bytesRead / log.bytes) : null;
   return (
@@ -270,11 +305,18 @@ function LogLine({
         <button className="tool" onClick={onCancel}>
           Cancel
         </button>
-      ) : log.status === 'done' ? (
-        <button className="tool" aria-pressed={compared} onClick={onCompare}>
-          {compared ? 'Compared' : 'Compare'}
-        </button>
-      ) : null}
+      ) : (
+        <span className="row">
+          {log.status === 'done' && (
+            <button className="tool" aria-pressed={compared} onClick={onCompare}>
+              {compared ? 'Compared' : 'Compare'}
+            </button>
+          )}
+          <button className="tool bare" onClick={onDelete} aria-label={`Delete ${log.name}`}>
+            Delete
+          </button>
+        </span>
+      )}
     </li>
   );
 }

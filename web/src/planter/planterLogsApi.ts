@@ -29,7 +29,11 @@ export const planterLogsApi = createApi({
       query: (id) => ({ path: `/planter-logs/${id}/cancel`, method: 'POST', json: {} }),
       invalidatesTags: ['logs'],
     }),
+    deleteLog: build.mutation<{ deleted: boolean }, string>({
+      query: (id) => ({ path: `/planter-logs/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['logs'],
+    }),
   }),
 });
 
-export const { useLogsOfQuery, useCancelLogMutation } = planterLogsApi;
+export const { useLogsOfQuery, useCancelLogMutation, useDeleteLogMutation } = planterLogsApi;
