@@ -1,6 +1,5 @@
+import { ACRE_M2 } from '@sendero/core';
 import type { LogRecord } from '@sendero/core';
-
-const ACRE = 4046.8564224;
 
 /** Columns of the simulated log, in the units a cab in the US would write. */
 export const LOG_HEADERS = [
@@ -23,8 +22,8 @@ const valuesOf = (record: LogRecord) => [
   record.latitude?.toFixed(7),
   record.longitude?.toFixed(7),
   (record.speedMPerS! / 0.44704).toFixed(2),
-  Math.round(record.targetPerM2! * ACRE),
-  Math.round(record.droppedPerM2 * ACRE),
+  Math.round(record.targetPerM2! * ACRE_M2),
+  Math.round(record.droppedPerM2 * ACRE_M2),
   (record.singulation! * 100).toFixed(1),
   (record.downforceN! / 4.4482216).toFixed(0),
   (record.wheelLoadN! / 4.4482216).toFixed(0),

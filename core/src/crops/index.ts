@@ -1,9 +1,9 @@
+import { INCH_M } from '../units/index.ts';
 /** Crops the app knows, with the figures of each that several rooms share. */
 export const CROPS = ['corn', 'soybean', 'wheat'] as const;
 export type Crop = (typeof CROPS)[number];
 
 const FAHRENHEIT_UNIT = 5 / 9;
-const INCH = 0.0254;
 
 export interface CropFacts {
   label: string;
@@ -30,20 +30,20 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
   corn: {
     label: 'Corn',
     denseStand: false,
-    depthTargetM: 2 * INCH,
+    depthTargetM: 2 * INCH_M,
     seedThicknessM: 0.005,
     usualFrom: '04-25',
     seedsPerM2: 7.9,
     heatBaseC: 10,
     heatCapC: 30,
     heatToEmergence: (depthM) =>
-      (115 + (15 * Math.max(0, depthM - 2 * INCH)) / INCH) * FAHRENHEIT_UNIT,
+      (115 + (15 * Math.max(0, depthM - 2 * INCH_M)) / INCH_M) * FAHRENHEIT_UNIT,
     standWalkDays: [18, 35],
   },
   soybean: {
     label: 'Soybean',
     denseStand: false,
-    depthTargetM: 1.25 * INCH,
+    depthTargetM: 1.25 * INCH_M,
     seedThicknessM: 0.006,
     usualFrom: '05-05',
     seedsPerM2: 34.6,
@@ -55,12 +55,12 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
   wheat: {
     label: 'Winter wheat',
     denseStand: true,
-    depthTargetM: 1.25 * INCH,
+    depthTargetM: 1.25 * INCH_M,
     seedThicknessM: 0.003,
     usualFrom: '09-25',
     seedsPerM2: 320,
     heatBaseC: 0,
-    heatToEmergence: (depthM) => (80 + (50 * depthM) / INCH) * FAHRENHEIT_UNIT,
+    heatToEmergence: (depthM) => (80 + (50 * depthM) / INCH_M) * FAHRENHEIT_UNIT,
     standWalkDays: [20, 250],
   },
 };

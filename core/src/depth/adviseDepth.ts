@@ -1,8 +1,7 @@
+import { INCH_M } from '../units/index.ts';
 import { requireNotNegative, requirePositive } from '../arguments/index.ts';
 import { CROP_FACTS, type Crop } from '../crops/index.ts';
 import type { Feel } from './findings.ts';
-
-const INCH = 0.0254;
 
 export const SOILS = ['sand', 'loam', 'clay'] as const;
 export const TILLAGES = ['tilled', 'strip', 'noTill'] as const;
@@ -137,7 +136,8 @@ const isEarly = ({ crop, date }: DepthConditions) => date.slice(5, 10) < CROP_FA
 function moves(conditions: DepthConditions, school: DepthSchool): [DepthReasonName, number][] {
   const feel = feelOf(conditions);
   const { soil, crusting, cloddy, forecast, faults, faultsStay } = conditions;
-  const ample = feel === 'wet' || (feel === 'adequate' && (conditions.dryLayerM ?? 1) < 0.5 * INCH);
+  const ample =
+    feel === 'wet' || (feel === 'adequate' && (conditions.dryLayerM ?? 1) < 0.5 * INCH_M);
   const list: [DepthReasonName, number | false][] = [
     ['early', school === 'earlyShallow' ? -0.25 : school === 'earlyDeep' && 0.25],
     ['feelDry', feel === 'dry' && conditions.dryLayerM === null && 0.25],
@@ -164,7 +164,7 @@ function adviseSchool(conditions: DepthConditions, school: DepthSchool): DepthAd
       : window.range;
   const reasons: { because: DepthReasonName; by: number }[] = [{ because: 'aim', by: window.aim }];
   let depth = window.aim;
-  const dry = conditions.dryLayerM === null ? null : conditions.dryLayerM / INCH;
+  const dry = conditions.dryLayerM === null ? null : conditions.dryLayerM / INCH_M;
   if (dry !== null && dry + INTO_MOISTURE[style] > depth) {
     reasons.push({ because: 'dryLayer', by: dry + INTO_MOISTURE[style] - depth });
     depth = dry + INTO_MOISTURE[style];
@@ -179,15 +179,15 @@ function adviseSchool(conditions: DepthConditions, school: DepthSchool): DepthAd
   if (Math.abs(held - depth) > 1e-9) reasons.push({ because: 'limit', by: held - depth });
   return {
     school,
-    depthM: held * INCH,
-    rangeM: [range[0] * INCH, range[1] * INCH],
-    reasons: reasons.map(({ because, by }) => ({ because, byM: by * INCH })),
-    moistureShortM: dry === null ? 0 : Math.max(0, (dry + 0.125 - range[1]) * INCH),
+    depthM: held * INCH_M,
+    rangeM: [range[0] * INCH_M, range[1] * INCH_M],
+    reasons: reasons.map(({ because, by }) => ({ because, byM: by * INCH_M })),
+    moistureShortM: dry === null ? 0 : Math.max(0, (dry + 0.125 - range[1]) * INCH_M),
   };
 }
 
 /** Change of the dry layer that is tried out. */
-export const DRY_LAYER_STEP_M = 0.75 * INCH;
+export const DRY_LAYER_STEP_M = 0.75 * INCH_M;
 
 const ALTERNATIVES: [WouldChange['if'], (now: DepthConditions) => DepthConditions | null][] = [
   ['dryLayerThicker', (now) => ({ ...now, dryLayerM: (now.dryLayerM ?? 0) + DRY_LAYER_STEP_M })],
@@ -227,7 +227,7 @@ export function adviseDepth(conditions: DepthConditions): DepthAdviser {
       ALTERNATIVES.flatMap(([change, alter]) => {
         const other = alter(conditions);
         const toM = other ? adviseSchool(other, school).depthM : depthM;
-        return Math.abs(toM - depthM) >= 0.12 * INCH ? [{ if: change, toM }] : [];
+        return Math.abs(toM - depthM) >= 0.12 * INCH_M ? [{ if: change, toM }] : [];
       }).sort((a, b) => Math.abs(b.toM - depthM) - Math.abs(a.toM - depthM)),
     ]),
   );

@@ -1,3 +1,4 @@
+import { INCH_M } from '../units/index.ts';
 import {
   requireNotNegative,
   requirePositive,
@@ -60,9 +61,9 @@ export interface PlanterDepths {
 }
 
 /** Tolerance about the depth target. A default of this app: replace it with your own. */
-export const DEFAULT_DEPTH_TOLERANCE_M = 0.25 * 0.0254;
+export const DEFAULT_DEPTH_TOLERANCE_M = 0.25 * INCH_M;
 /** Step of a depth stop where the planter's own is not known. A default of this app. */
-export const DEFAULT_DEPTH_STEP_M = 0.25 * 0.0254;
+export const DEFAULT_DEPTH_STEP_M = 0.25 * INCH_M;
 /** Digs in a row beyond which asking for more is no advice. */
 const MOST_DIGS = 60;
 

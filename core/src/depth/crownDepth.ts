@@ -1,9 +1,9 @@
+import { INCH_M } from '../units/index.ts';
 import { requireNotNegative } from '../arguments/index.ts';
 import type { Crop } from '../crops/index.ts';
 
-const INCH = 0.0254;
 /** Depth at which corn and the cereals usually set crown and nodal roots; common agronomy, rounded. */
-export const USUAL_CROWN_M = 0.75 * INCH;
+export const USUAL_CROWN_M = 0.75 * INCH_M;
 
 /**
  * Depth at which the crown and its nodal roots will sit: ¾ in under the surface where the seed leaves

@@ -1,4 +1,4 @@
-const ACRE = 4046.8564224;
+import { ACRE_M2 } from '../units/index.ts';
 const POUND_FORCE = 4.4482216152605;
 
 /** How a column of a planter log is read: a factor to SI, or a way of reading time. */
@@ -7,7 +7,12 @@ export const LOG_UNITS = {
   row: { number: 1 },
   position: { degrees: 1 },
   speed: { 'm/s': 1, 'km/h': 1 / 3.6, mph: 0.44704 },
-  population: { 'per m²': 1, 'per ac': 1 / ACRE, 'per ha': 1e-4, 'thousand per ac': 1000 / ACRE },
+  population: {
+    'per m²': 1,
+    'per ac': 1 / ACRE_M2,
+    'per ha': 1e-4,
+    'thousand per ac': 1000 / ACRE_M2,
+  },
   share: { share: 1, '%': 0.01 },
   force: { N: 1, kN: 1000, lb: POUND_FORCE, kg: 9.80665 },
 } as const;

@@ -1,6 +1,6 @@
+import { INCH_M } from '../units/index.ts';
 import { requireNotNegative } from '../arguments/index.ts';
 
-const INCH_M = 0.0254;
 /** 1 bu/ac of corn at 56 lb a bushel, in kg/m². */
 const CORN_BUSHEL_PER_ACRE_KG_M2 = 0.0062767;
 

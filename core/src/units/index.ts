@@ -1,5 +1,15 @@
-export { UNITS, toSi, fromSi, type Dimension, type UnitName } from './unitTable.ts';
+export {
+  ACRE_M2,
+  FOOT_M,
+  INCH_M,
+  UNITS,
+  toSi,
+  fromSi,
+  type Dimension,
+  type UnitName,
+} from './unitTable.ts';
 export { parseQuantity, type Parsed } from './parseQuantity.ts';
+export { axisTicks, type AxisTick } from './axisTicks.ts';
 export { inEveryUnit } from './inEveryUnit.ts';
 export { printNumber, printQuantity, type NumberStyle } from './printQuantity.ts';
 export {

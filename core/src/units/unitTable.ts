@@ -14,8 +14,9 @@ export interface Unit {
   words: readonly string[];
 }
 
-const ACRE = 4046.8564224;
-const FOOT = 0.3048;
+export const ACRE_M2 = 4046.8564224;
+export const FOOT_M = 0.3048;
+export const INCH_M = 0.0254;
 const POUND = 0.45359237;
 
 /** The units of the trade, with their exact SI factors. */
@@ -40,19 +41,19 @@ export const UNITS = {
   },
   in: {
     dimension: 'length',
-    factor: 0.0254,
+    factor: INCH_M,
     symbol: 'in',
     words: ['in', 'inch', 'inches', '"', '″', '”', "''"],
   },
   ft: {
     dimension: 'length',
-    factor: FOOT,
+    factor: FOOT_M,
     symbol: 'ft',
     words: ['ft', 'foot', 'feet', "'", '′', '’'],
   },
   m2: { dimension: 'area', factor: 1, symbol: 'm²', words: ['m2', 'm²'] },
   ha: { dimension: 'area', factor: 10000, symbol: 'ha', words: ['ha', 'hectare', 'hectares'] },
-  ac: { dimension: 'area', factor: ACRE, symbol: 'ac', words: ['ac', 'acre', 'acres'] },
+  ac: { dimension: 'area', factor: ACRE_M2, symbol: 'ac', words: ['ac', 'acre', 'acres'] },
   perM2: {
     dimension: 'population',
     factor: 1,
@@ -61,13 +62,13 @@ export const UNITS = {
   },
   perFt2: {
     dimension: 'population',
-    factor: 1 / FOOT ** 2,
+    factor: 1 / FOOT_M ** 2,
     symbol: '/ft²',
     words: ['/ft2', '/ft²', '/sq ft', 'per ft2', 'per ft²', 'per sq ft'],
   },
   perAc: {
     dimension: 'population',
-    factor: 1 / ACRE,
+    factor: 1 / ACRE_M2,
     symbol: '/ac',
     words: ['/ac', '/acre', 'per ac', 'per acre', 'an acre'],
   },
@@ -87,7 +88,7 @@ export const UNITS = {
   },
   lbPerAc: {
     dimension: 'massRate',
-    factor: POUND / ACRE,
+    factor: POUND / ACRE_M2,
     symbol: 'lb/ac',
     words: ['lb/ac', 'lbs/ac', 'lb/acre', 'lb per acre'],
   },

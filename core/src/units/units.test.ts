@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  axisTicks,
   fromSi,
+  inEveryUnit,
   parseQuantity,
   printQuantity,
   QUANTITY_KINDS,
@@ -142,4 +144,48 @@ describe('show', () => {
       }
     }
   });
+});
+
+describe('marks along an axis', () => {
+  const texts = (...given: Parameters<typeof axisTicks>) =>
+    axisTicks(...given).map(({ text }) => text);
+
+  it('stand at round figures of the person’s unit', () => {
+    expect(texts(0, 0.11, 'plantSpacing', 'us', 4)).toEqual(['0', '1', '2', '3', '4']);
+    expect(texts(0, 0.11, 'plantSpacing', 'metric', 4)).toEqual(['0', '2', '4', '6', '8', '10']);
+    expect(texts(4.9, 8, 'population', 'us', 3)).toEqual(['20,000', '25,000', '30,000']);
+    expect(texts(0, 0.04, 'seedDepth', 'us', 4)).toEqual(['0', '½', '1', '1½']);
+    expect(texts(0, 0.9, 'rowLength', 'metric', 4)).toEqual(['0.0', '0.2', '0.4', '0.6', '0.8']);
+  });
+
+  it('are where they say, inside the axis, in order, for any axis and kind', () => {
+    const kind = fc.constantFrom(...QUANTITY_KINDS.filter((one) => one !== 'tapePosition'));
+    const system = fc.constantFrom('us' as const, 'metric' as const);
+    const end = fc.double({ min: 0.001, max: 1000, noNaN: true });
+    fc.assert(
+      fc.property(kind, system, end, end, (one, people, low, span) => {
+        const marks = axisTicks(low, low + span, one, people, 6);
+        const slack = 1e-9 * (low + span);
+        for (const [i, { value, text }] of marks.entries()) {
+          expect(value).toBeGreaterThanOrEqual(low - slack);
+          expect(value).toBeLessThanOrEqual(low + span + slack);
+          const back = read(text, one, people);
+          expect(back.ok && Math.abs(back.value - value) <= 1e-6 * Math.max(1, value)).toBe(true);
+          if (i > 0) expect(value).toBeGreaterThan(marks[i - 1]!.value);
+        }
+      }),
+    );
+  });
+});
+
+it('a figure in every unit of its dimension comes back from each', () => {
+  for (const { text } of inEveryUnit(0.762, 'rowWidth')) {
+    const back = read(text, 'rowWidth', 'us');
+    expect(back.ok && back.value).toBeCloseTo(0.762, 4);
+  }
+  expect(inEveryUnit(20, 'temperature').map(({ text }) => text.replace(/\s/, ' '))).toEqual([
+    '20 °C',
+    '68 °F',
+  ]);
+  expect(() => inEveryUnit(Number.NaN, 'area')).toThrow(RangeError);
 });

@@ -1,5 +1,5 @@
 import type { RowChange } from '@sendero/core';
-import { useDrawingWidth } from '../app/useDrawingWidth.ts';
+import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
 const OUTCOME_WORDS: Record<RowChange['outcome'], string> = {

@@ -1,9 +1,10 @@
-import { crownDepth, type Crop } from '@sendero/core';
-import { useDrawingWidth } from '../app/useDrawingWidth.ts';
+import { INCH_M, crownDepth, type Crop } from '@sendero/core';
+import { scaleLinear } from 'd3-scale';
+import { Axis } from '../drawing/Axis.tsx';
+import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
-const INCH = 0.0254;
-const DEEPEST = 4.2 * INCH;
+const DEEPEST = 4.2 * INCH_M;
 const SURFACE = 34;
 
 /** The furrow cut across: surface, dry layer, moisture line, seed, and where crown and nodal roots will sit. It moves with what it shows. */
@@ -21,15 +22,13 @@ export function FurrowSection({
   const units = useUnits();
   const { ref, width } = useDrawingWidth(420);
   const height = 330;
-  const y = (depth: number) => SURFACE + (depth / DEEPEST) * (height - SURFACE - 6);
+  const y = scaleLinear([0, DEEPEST], [SURFACE, height - 6]);
   const x = width / 2;
   const crownM = crownDepth(depthM, crop);
   const slide = (depth: number) => ({
     transform: `translateY(${y(depth)}px)`,
     transition: 'transform 300ms ease-out',
   });
-  const step = units.system === 'us' ? INCH : 0.02;
-  const ticks = Array.from({ length: Math.floor(DEEPEST / step) + 1 }, (_, i) => i * step);
   return (
     <div ref={ref}>
       <svg
@@ -71,14 +70,7 @@ export function FurrowSection({
           />
         </g>
         <line x1={36} x2={width} y1={SURFACE} y2={SURFACE} stroke="var(--ink)" strokeWidth={3} />
-        {ticks.map((depth) => (
-          <g key={depth}>
-            <line x1={30} x2={36} y1={y(depth)} y2={y(depth)} stroke="var(--ink-soft)" />
-            <text x={26} y={y(depth) + 4} fontSize={12} textAnchor="end">
-              {depth === 0 ? units.symbol('seedDepth') : units.number(depth, 'seedDepth')}
-            </text>
-          </g>
-        ))}
+        <Axis scale={y} kind="seedDepth" side="left" at={36} />
         {/* The opened slot, closed again over the seed. */}
         <g style={slide(depthM)}>
           <path

@@ -1,6 +1,8 @@
 import { max } from 'd3-array';
 import { crownDepth, isOff, type Crop, type DepthVerdict, type DrawnSeed } from '@sendero/core';
-import { useDrawingWidth } from '../app/useDrawingWidth.ts';
+import { scaleLinear } from 'd3-scale';
+import { Axis } from '../drawing/Axis.tsx';
+import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
 interface Props {
@@ -36,9 +38,7 @@ export function SoilProfile({
   const depths = rows.flatMap(({ seeds }) => seeds.flatMap(({ depthM }) => depthM ?? []));
   const deepest = Math.max(targetM + 3 * toleranceM, dryLayerM ?? 0, max(depths) ?? 0) + 0.008;
   const bottom = height - (rows.some(({ below }) => below) ? 44 : 26);
-  const y = (depthM: number) => SURFACE + (depthM / deepest) * (bottom - SURFACE);
-  const step = units.system === 'us' ? 0.0254 : 0.02;
-  const ticks = Array.from({ length: Math.floor(deepest / step) + 1 }, (_, i) => i * step);
+  const y = scaleLinear([0, deepest], [SURFACE, bottom]);
   const crownM = crownDepth(targetM, crop);
   const words = rows
     .map(({ row, seeds, verdict }) => {
@@ -123,14 +123,7 @@ export function SoilProfile({
           stroke="var(--ink)"
           strokeWidth={2.5}
         />
-        {ticks.map((depthM) => (
-          <g key={depthM}>
-            <line x1={left - 5} x2={left} y1={y(depthM)} y2={y(depthM)} stroke="var(--ink-soft)" />
-            <text x={left - 8} y={y(depthM) + 4} fontSize={12} textAnchor="end">
-              {depthM === 0 ? units.symbol('seedDepth') : units.number(depthM, 'seedDepth')}
-            </text>
-          </g>
-        ))}
+        <Axis scale={y} kind="seedDepth" side="left" at={left} />
         {rows.map(({ row, seeds, verdict, below }, i) => {
           const x = left + (i + 0.5) * column;
           const off = isOff(verdict);

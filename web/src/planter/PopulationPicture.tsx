@@ -1,5 +1,5 @@
 import type { DroppedPopulation, MonitorComparison, MonitorFigure } from '@sendero/core';
-import { useDrawingWidth } from '../app/useDrawingWidth.ts';
+import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { verdictWords } from './monitorWords.ts';
 

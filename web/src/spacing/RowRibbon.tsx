@@ -1,7 +1,8 @@
 import { intervalClass, slotsSpanned } from '@sendero/core';
 import { useEffect, useRef, type MouseEvent } from 'react';
-import { useDrawingWidth } from '../app/useDrawingWidth.ts';
-import { useUnits } from '../units/useUnits.ts';
+import { scaleLinear } from 'd3-scale';
+import { Axis } from '../drawing/Axis.tsx';
+import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 
 interface Props {
   positionsM: readonly number[];
@@ -26,28 +27,23 @@ export function RowRibbon({
   label,
   height = 96,
 }: Props) {
-  const units = useUnits();
   const { ref, width: room } = useDrawingWidth(640);
   // Wide enough that neighbouring plants stay apart; a long tape then scrolls.
   const width = Math.max(room, Math.round((lengthM / referenceM) * 15));
   const scroller = useRef<HTMLDivElement>(null);
-  const x = (m: number) => PAD + (m / lengthM) * (width - 2 * PAD);
+  const x = scaleLinear([0, lengthM], [PAD, width - PAD]);
   const ground = height - 34;
-  const metric = units.system === 'metric';
-  const tick = metric ? (lengthM > 12 ? 1 : 0.5) : lengthM > 6 ? 0.6096 : 0.3048;
-  const ticks = Array.from({ length: Math.floor(lengthM / tick) + 1 }, (_, i) => i * tick);
   const cursorX = cursorM === undefined ? null : x(cursorM);
   useEffect(() => {
     const box = scroller.current;
     if (box && cursorX !== null && box.scrollWidth > box.clientWidth)
       box.scrollLeft = cursorX - box.clientWidth * 0.75;
   }, [cursorX, width, room]);
-  const every = Math.max(1, Math.ceil((40 * ticks.length) / width));
   const tap = (event: MouseEvent<SVGSVGElement>) => {
     if (!onTap) return;
     const box = event.currentTarget.getBoundingClientRect();
-    const m = (((event.clientX - box.left) / box.width) * width - PAD) / (width - 2 * PAD);
-    onTap(Math.min(lengthM, Math.max(0, m * lengthM)));
+    const m = x.invert(((event.clientX - box.left) / box.width) * width);
+    onTap(Math.min(lengthM, Math.max(0, m)));
   };
   const radius = Math.min(9, Math.max(4, (x(referenceM) - x(0)) * 0.3));
   return (
@@ -122,29 +118,7 @@ export function RowRibbon({
           {cursorM !== undefined && cursorM <= lengthM && (
             <path d={`M${x(cursorM)} ${ground + 2}l-9 16h18z`} fill="var(--clay)" />
           )}
-          {ticks.map((at, i) => (
-            <g key={i}>
-              <line
-                x1={x(at)}
-                x2={x(at)}
-                y1={ground + 10}
-                y2={ground + 16}
-                stroke="var(--ink)"
-                strokeWidth={1.2}
-              />
-              {i % every === 0 && (
-                <text
-                  x={Math.min(width - 20, Math.max(12, x(at)))}
-                  y={height - 4}
-                  fontSize={13}
-                  textAnchor="middle"
-                >
-                  {metric ? at.toFixed(tick < 1 ? 1 : 0) : Math.round(at / 0.3048)}
-                  {i === 0 ? (metric ? ' m' : ' ft') : ''}
-                </text>
-              )}
-            </g>
-          ))}
+          <Axis scale={x} kind="rowLength" side="bottom" at={ground + 10} />
         </svg>
       </div>
     </div>

@@ -37,10 +37,8 @@ export default function SpacingChart({
       ] += 1;
     }
   }
-  const data = bins.map(({ from, ...counts }, i) => ({
-    label: `${units.number(from + bin / 2, 'plantSpacing')}${i === 16 ? '+' : ''}`,
-    ...counts,
-  }));
+  const data = bins.map(({ from, ...counts }) => ({ middleM: from + bin / 2, ...counts }));
+  const ticks = units.ticks(0, 17 * bin, 'plantSpacing', 9);
   return (
     <div aria-label={`Distribution of plant spacing in ${units.symbol('plantSpacing')}`} role="img">
       <ResponsiveContainer width="100%" height={230}>
@@ -51,7 +49,11 @@ export default function SpacingChart({
         >
           <CartesianGrid vertical={false} stroke="var(--line)" />
           <XAxis
-            dataKey="label"
+            dataKey="middleM"
+            type="number"
+            domain={[0, 17 * bin]}
+            ticks={ticks.map(({ value }) => value)}
+            tickFormatter={(at: number) => ticks.find(({ value }) => value === at)?.text ?? ''}
             tick={{ fill: 'var(--ink)', fontSize: 12 }}
             label={{
               value: `spacing, ${units.symbol('plantSpacing')}`,
@@ -64,6 +66,7 @@ export default function SpacingChart({
           <YAxis allowDecimals={false} width={36} tick={{ fill: 'var(--ink)', fontSize: 12 }} />
           <Tooltip
             cursor={{ fill: 'var(--band)' }}
+            labelFormatter={(at) => units.show(Number(at), 'plantSpacing')}
             contentStyle={{
               background: 'var(--sheet)',
               border: '1px solid var(--line)',
@@ -71,7 +74,7 @@ export default function SpacingChart({
             }}
           />
           <ReferenceLine
-            x={data[4]!.label}
+            x={referenceM}
             stroke="var(--clay)"
             strokeDasharray="5 4"
             label={{ value: 'target', fill: 'var(--ink)', fontSize: 12, position: 'top' }}

@@ -1,5 +1,6 @@
 import { max } from 'd3-array';
 import {
+  INCH_M,
   analyseSpacing,
   costOfSpacing,
   perfectMeterSd,
@@ -150,7 +151,7 @@ function Sentences({ stand, found }: { stand: WalkStand; found: SpacingAnalysis 
         <p>
           What it costs is disputed. One school counts {loss(cost.everyInchKgPerM2)} for this SD
           (Nielsen 2001); another finds no measurable loss below about{' '}
-          {units.show(4 * 0.0254, 'plantSpacing')} at equal population (Lauer &amp; Rankin 2004; Liu
+          {units.show(4 * INCH_M, 'plantSpacing')} at equal population (Lauer &amp; Rankin 2004; Liu
           et al. 2004).
         </p>
       )}

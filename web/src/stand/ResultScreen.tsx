@@ -123,7 +123,6 @@ function Result({
             targetPerM2={stand.targetPerM2}
             expectedPerM2={stand.expectedPerM2}
             denseStand={stand.denseStand}
-            height={140}
           />
           <p className="small soft">
             Numbered dots are the stops, the triangle their mean, the band its 95 % interval.

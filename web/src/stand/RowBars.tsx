@@ -1,5 +1,7 @@
 import type { RowStand } from '@sendero/core';
-import { useDrawingWidth } from '../app/useDrawingWidth.ts';
+import { scaleLinear } from 'd3-scale';
+import { Axis } from '../drawing/Axis.tsx';
+import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
 interface Props {
@@ -17,12 +19,9 @@ export function RowBars({ rows, expectedPerM2, denseStand, marked }: Props) {
   const height = 210;
   const base = height - 34;
   const top = Math.max(expectedPerM2, ...rows.map(({ perM2 }) => perM2)) * 1.08;
-  const y = (perM2: number) => base - (perM2 / top) * (base - 22);
-  const step = (width - 20) / rows.length;
-  const short = (perM2: number) =>
-    kind === 'population'
-      ? `${(Number(units.number(perM2, kind).replace(/\D/g, '')) / 1000).toFixed(1)}k`
-      : units.number(perM2, kind);
+  const left = 56;
+  const y = scaleLinear([0, top], [base, 8]);
+  const step = (width - left - 4) / rows.length;
   const words = rows.map(({ row, perM2 }) => `row ${row} ${units.number(perM2, kind)}`).join(', ');
   return (
     <div ref={ref}>
@@ -33,8 +32,9 @@ export function RowBars({ rows, expectedPerM2, denseStand, marked }: Props) {
         role="img"
         aria-label={`Plants by planter row, ${units.symbol(kind)}: ${words}`}
       >
+        <Axis scale={y} kind={kind} side="left" at={left - 4} />
         {rows.map(({ row, perM2, behind }, i) => {
-          const x = 10 + i * step;
+          const x = left + i * step;
           const late = behind ? behind.share * (base - y(perM2)) : 0;
           const hit = marked.includes(row);
           return (
@@ -54,7 +54,7 @@ export function RowBars({ rows, expectedPerM2, denseStand, marked }: Props) {
                 fill="var(--leaf-pale)"
                 stroke="var(--leaf)"
               />
-              {step >= 34 ? (
+              {step >= 52 ? (
                 <text
                   x={x + step / 2}
                   y={base - 10}
@@ -62,7 +62,7 @@ export function RowBars({ rows, expectedPerM2, denseStand, marked }: Props) {
                   textAnchor="middle"
                   style={{ fill: 'var(--sheet)' }}
                 >
-                  {short(perM2)}
+                  {units.number(perM2, kind)}
                 </text>
               ) : (
                 <text
@@ -70,7 +70,7 @@ export function RowBars({ rows, expectedPerM2, denseStand, marked }: Props) {
                   fontSize={12}
                   style={{ fill: 'var(--sheet)' }}
                 >
-                  {short(perM2)}
+                  {units.number(perM2, kind)}
                 </text>
               )}
               <text
@@ -87,8 +87,8 @@ export function RowBars({ rows, expectedPerM2, denseStand, marked }: Props) {
           );
         })}
         <line
-          x1={6}
-          x2={width - 6}
+          x1={left - 4}
+          x2={width - 4}
           y1={y(expectedPerM2)}
           y2={y(expectedPerM2)}
           stroke="var(--clay)"

@@ -1,5 +1,7 @@
 import { extent } from 'd3-array';
-import { useDrawingWidth } from '../app/useDrawingWidth.ts';
+import { scaleLinear } from 'd3-scale';
+import { Axis } from '../drawing/Axis.tsx';
+import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
 interface Props {
@@ -14,8 +16,8 @@ interface Props {
 }
 
 const PAD = 18;
-/** Room on the right for the lettering of the rate planted. */
-const RIGHT = 64;
+/** Room above for two lines of lettering. */
+const TOP = 40;
 
 /** Every stop on one population scale, with the interval, the expected live stand and the rate planted. */
 export function StandScale({
@@ -25,7 +27,7 @@ export function StandScale({
   targetPerM2,
   expectedPerM2,
   denseStand,
-  height = 132,
+  height = 166,
 }: Props) {
   const units = useUnits();
   const { ref, width } = useDrawingWidth(640);
@@ -39,13 +41,21 @@ export function StandScale({
   const [least, most] = extent(all) as [number, number];
   const low = Math.max(0, least - targetPerM2 * 0.08);
   const high = most + targetPerM2 * 0.08;
-  const x = (perM2: number) => PAD + ((perM2 - low) / (high - low)) * (width - PAD - RIGHT);
-  const axis = height - 30;
+  const x = scaleLinear([low, high], [PAD, width - PAD]);
+  const axis = height - 28;
   const lanes = dodge(stops.map(({ perM2 }) => x(perM2)));
-  const dotY = (i: number) => axis - 15 - lanes[i]! * 17;
+  const dotY = (i: number) => axis - 24 - lanes[i]! * 17;
   const [thinnest, thickest] = extent(stops, ({ perM2 }) => perM2);
   const words = `${stops.length} stops from ${units.number(thinnest ?? 0, kind)} to ${units.show(thickest ?? 0, kind)}. Expected live stand ${units.show(expectedPerM2, kind)}, planted ${units.show(targetPerM2, kind)}.`;
-  const near = Math.abs(x(targetPerM2) - x(expectedPerM2)) < 150;
+  const marks = [
+    { perM2: targetPerM2, words: `planted ${units.show(targetPerM2, kind)}`, y: 14, dash: '5 4' },
+    { perM2: expectedPerM2, words: `expected live ${units.number(expectedPerM2, kind)}`, y: 31 },
+  ];
+  /** Lettering stays inside the drawing. */
+  const lettered = (perM2: number, words: string) => {
+    const half = words.length * 3.7;
+    return Math.min(width - half, Math.max(half, x(perM2)));
+  };
   return (
     <div ref={ref}>
       <svg
@@ -59,40 +69,35 @@ export function StandScale({
           <rect
             x={x(Math.max(low, intervalPerM2[0]))}
             width={Math.max(3, x(intervalPerM2[1]) - x(Math.max(low, intervalPerM2[0])))}
-            y={34}
-            height={axis - 34}
+            y={TOP}
+            height={axis - TOP}
             fill="var(--leaf-pale)"
             rx={3}
           />
         )}
         <line x1={PAD} x2={width - PAD} y1={axis} y2={axis} stroke="var(--ink)" strokeWidth={1.5} />
-        {[targetPerM2, expectedPerM2].map((perM2, i) => (
-          <g key={i}>
+        <Axis scale={x} kind={kind} side="bottom" at={axis} />
+        {marks.map(({ perM2, words: says, y, dash }) => (
+          <g key={says}>
             <line
               x1={x(perM2)}
               x2={x(perM2)}
-              y1={24}
-              y2={axis + 6}
+              y1={y + 5}
+              y2={axis}
               stroke="var(--clay)"
               strokeWidth={2}
-              strokeDasharray={i === 0 ? '5 4' : undefined}
+              strokeDasharray={dash}
             />
             <text
-              x={x(perM2) + (i === 0 || !near ? 0 : -4)}
-              y={16}
+              x={lettered(perM2, says)}
+              y={y}
               fontSize={14}
-              textAnchor={near ? (i === 0 ? 'start' : 'end') : 'middle'}
+              textAnchor="middle"
+              stroke="var(--sheet)"
+              strokeWidth={4}
+              paintOrder="stroke"
             >
-              {i === 0 ? 'planted' : 'expected live'}
-            </text>
-            <text
-              x={x(perM2) + (i === 0 || !near ? 0 : -4)}
-              y={height - 8}
-              fontSize={14}
-              textAnchor={near ? (i === 0 ? 'start' : 'end') : 'middle'}
-            >
-              {units.number(perM2, kind)}
-              {i === 0 ? units.symbol(kind) : ''}
+              {says}
             </text>
           </g>
         ))}
@@ -119,7 +124,7 @@ export function StandScale({
           </g>
         ))}
         {meanPerM2 !== null && (
-          <path d={`M${x(meanPerM2)} ${axis - 1}l-8 13h16z`} fill="var(--ink)" />
+          <path d={`M${x(meanPerM2)} ${axis + 1}l-8 -13h16z`} fill="var(--ink)" />
         )}
       </svg>
     </div>
@@ -129,7 +134,7 @@ export function StandScale({
 /** Lane of each dot, from the axis up, so that dots close together stand over each other. */
 function dodge(places: number[]): number[] {
   const lanes = places.map(() => 0);
-  const taken: number[][] = [[], [], [], []];
+  const taken: number[][] = [[], [], [], [], []];
   for (const i of places.map((_, index) => index).sort((a, b) => places[a]! - places[b]!)) {
     const free = taken.findIndex((lane) =>
       lane.every((place) => Math.abs(place - places[i]!) >= 17),

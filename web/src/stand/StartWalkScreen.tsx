@@ -1,4 +1,6 @@
 import {
+  FOOT_M,
+  INCH_M,
   COUNT_METHODS,
   CROP_FACTS,
   rowLengthForArea,
@@ -15,10 +17,9 @@ import { withFirstStop } from './withFirstStop.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { MethodPicture, METHOD_WORDS } from './methodWords.tsx';
 
-const FOOT = 0.3048;
 const THOUSANDTH_ACRE_M2 = 4.0468564224;
 const THOUSANDTH_HECTARE_M2 = 10;
-const HOOP_M = 28.25 * 0.0254;
+const HOOP_M = 28.25 * INCH_M;
 
 /** Choose how to count before setting out. */
 export default function StartWalkScreen() {
@@ -64,7 +65,7 @@ function StartWalkForm({
   const walker = useAppSelector((state) => state.sync.session?.person.name ?? '');
   const unitArea = units.system === 'us' ? THOUSANDTH_ACRE_M2 : THOUSANDTH_HECTARE_M2;
   const fullLength = rowLengthForArea({ rowWidthM, areaM2: unitArea });
-  const usual = (method: CountMethod) => (method === 'perFoot' ? FOOT : fullLength);
+  const usual = (method: CountMethod) => (method === 'perFoot' ? FOOT_M : fullLength);
   const [method, setMethod] = useState<CountMethod>(dense ? 'hoop' : rows ? 'everyRow' : 'oneRow');
   const [length, setLength] = useState<Entered>(() =>
     enteredFrom(usual(method), undefined, 'rowLength', units),

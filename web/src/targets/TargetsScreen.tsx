@@ -1,4 +1,6 @@
 import {
+  ACRE_M2,
+  INCH_M,
   CROP_FACTS,
   CROPS,
   DEFAULT_FIELD_LOSS,
@@ -22,15 +24,14 @@ import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput
 import { ReckonerTabs } from '../reckoner/ReckonerTabs.tsx';
 import { useUnits } from '../units/useUnits.ts';
 
-const INCH = 0.0254;
 const THOUSANDTH = { us: 4.0468564224, metric: 10 };
-const HOOP_M = 28.25 * INCH;
+const HOOP_M = 28.25 * INCH_M;
 const USUAL_WIDTH: Record<Crop, number> = {
-  corn: 30 * INCH,
-  soybean: 15 * INCH,
-  wheat: 7.5 * INCH,
+  corn: 30 * INCH_M,
+  soybean: 15 * INCH_M,
+  wheat: 7.5 * INCH_M,
 };
-const USUAL_FIELD_M2 = 80 * 4046.8564224;
+const USUAL_FIELD_M2 = 80 * ACRE_M2;
 
 /** The quick card: rate, spacing, seeds in a length and live stand, each from the others; seed for a field. Needs no field. */
 export default function TargetsScreen() {

@@ -2,7 +2,7 @@ import { nextOnTrail, urgencyOf, type Pin, type TrailMark } from '@sendero/core'
 import { useEffect, useRef, type MouseEvent } from 'react';
 import { Link } from 'react-router';
 import { shortDate } from '../app/dates.ts';
-import { useDrawingWidth } from '../app/useDrawingWidth.ts';
+import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { whenOf } from './markWords.ts';
 import styles from './Trail.module.css';
 

@@ -1,8 +1,10 @@
 import {
+  axisTicks,
   read,
   show,
   showNumber,
   unitSymbol,
+  type AxisTick,
   type QuantityKind,
   type UnitSystem,
 } from '@sendero/core';
@@ -16,6 +18,8 @@ export interface Units {
   /** The figure alone, where the unit stands beside it once. */
   number(value: number, kind: QuantityKind): string;
   symbol(kind: QuantityKind): string;
+  /** Round figures along an axis from `low` to `high`. */
+  ticks(low: number, high: number, kind: QuantityKind, about: number): AxisTick[];
   read(text: string, kind: QuantityKind): ReturnType<typeof read>;
   /** “lower – upper unit” */
   interval(interval: readonly [number, number], kind: QuantityKind): string;
@@ -29,6 +33,7 @@ export const unitsOf = (system: UnitSystem): Units => ({
   show: (value, kind) => show(value, kind, system),
   number: (value, kind) => showNumber(value, kind, system),
   symbol: (kind) => unitSymbol(kind, system),
+  ticks: (low, high, kind, about) => axisTicks(low, high, kind, system, about),
   read: (text, kind) => read(text, kind, system),
   interval: ([lower, upper], kind) =>
     `${showNumber(Math.max(0, lower), kind, system)} – ${show(upper, kind, system)}`,

@@ -1,3 +1,4 @@
+import { INCH_M, ACRE_M2 } from '../../units/index.ts';
 import type { Crop } from '../../crops/index.ts';
 import type { CountMethod } from '../../stand/index.ts';
 import { simulateWeather } from '../simulateWeather.ts';
@@ -5,8 +6,6 @@ import type { Planting } from '../../records/index.ts';
 import type { FurrowFindings } from '../../depth/index.ts';
 import { goodGround, goodUnit, type Scenario, type SimulatedUnit } from '../world.ts';
 
-const INCH = 0.0254;
-const ACRE = 4046.8564224;
 const PASS_M = 400;
 
 export const DEMO_SEASON = 2027;
@@ -22,17 +21,17 @@ const gooseUnits = (depthM: number): SimulatedUnit[] =>
   Array.from({ length: 12 }, (_, i) => {
     const row = i + 1;
     const unit = goodUnit(depthM);
-    if (row === 4) return { ...unit, depthMeanM: depthM - 0.8 * INCH };
+    if (row === 4) return { ...unit, depthMeanM: depthM - 0.8 * INCH_M };
     if (row === 9) return { ...unit, damagedCell: 11 };
     if (row === 6 || row === 7)
-      return { ...unit, depthMeanM: depthM - 0.3 * INCH, depthSdM: 0.009, scatterSdM: 0.03 };
+      return { ...unit, depthMeanM: depthM - 0.3 * INCH_M, depthSdM: 0.009, scatterSdM: 0.03 };
     return unit;
   });
 
 /** Marigold: new row cleaners trench, so that soil washes in and the seed lies too deep and uneven. */
 const marigoldUnits = (depthM: number): SimulatedUnit[] =>
   Array.from({ length: 16 }, () => ({
-    ...goodUnit(depthM + 0.75 * INCH),
+    ...goodUnit(depthM + 0.75 * INCH_M),
     depthSdM: 0.011,
     skipRate: 0.02,
     doubleRate: 0.04,
@@ -42,7 +41,7 @@ const marigoldUnits = (depthM: number): SimulatedUnit[] =>
 /** Comb: a drill; nothing is singulated, so spacing and depth scatter. */
 const combUnits = (depthM: number): SimulatedUnit[] =>
   Array.from({ length: 20 }, () => ({
-    ...goodUnit(depthM + 0.05 * INCH),
+    ...goodUnit(depthM + 0.05 * INCH_M),
     depthSdM: 0.009,
     skipRate: 0.12,
     doubleRate: 0.12,
@@ -54,9 +53,9 @@ export const DEMO_PLANTERS = [
     name: 'Goose',
     type: 'planter',
     units: gooseUnits,
-    rowWidthM: 30 * INCH,
+    rowWidthM: 30 * INCH_M,
     cells: 24,
-    depthStopStepM: 0.25 * INCH,
+    depthStopStepM: 0.25 * INCH_M,
     typed: '30 in',
     typedStep: '1/4"',
   },
@@ -64,9 +63,9 @@ export const DEMO_PLANTERS = [
     name: 'Marigold',
     type: 'planter',
     units: marigoldUnits,
-    rowWidthM: 20 * INCH,
+    rowWidthM: 20 * INCH_M,
     cells: 56,
-    depthStopStepM: 0.25 * INCH,
+    depthStopStepM: 0.25 * INCH_M,
     typed: '20 in',
     typedStep: '1/4"',
   },
@@ -74,7 +73,7 @@ export const DEMO_PLANTERS = [
     name: 'Comb',
     type: 'drill',
     units: combUnits,
-    rowWidthM: 7.5 * INCH,
+    rowWidthM: 7.5 * INCH_M,
     cells: 1,
     depthStopStepM: null,
     typed: '7 1/2 in',
@@ -131,7 +130,7 @@ export interface DemoTrench {
   closingWheels: Record<number, string>;
 }
 
-const thousandth30 = { lengthM: 17.424 * 12 * INCH, typedLength: '17 ft 5 in' };
+const thousandth30 = { lengthM: 17.424 * 12 * INCH_M, typedLength: '17 ft 5 in' };
 const spring = (seed: number, coldSpell?: [number, number]) =>
   simulateWeather({ days: 60, meanC: 13.5, risePerDayC: 0.14, coldSpell }, seed);
 
@@ -161,7 +160,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     trench: {
       walkedBy: 'Noor Castellane',
       seedsPerRow: 5,
-      dryLayerM: 1.25 * INCH,
+      dryLayerM: 1.25 * INCH_M,
       typedDryLayer: '1 1/4"',
       furrows: {
         4: { closing: 'loose', contact: 'airPockets' },
@@ -284,7 +283,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
       stops: 8,
       finished: true,
       walkedBy: 'Ife Marlow',
-      lengthM: 10 * 12 * INCH,
+      lengthM: 10 * 12 * INCH_M,
       typedLength: '10 ft',
       tapeRows: [5],
     },
@@ -313,7 +312,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
       stops: 9,
       finished: true,
       walkedBy: 'Noor Castellane',
-      hoopDiameterM: 28.25 * INCH,
+      hoopDiameterM: 28.25 * INCH_M,
       typedLength: '28 1/4 in',
       tapeRows: [],
     },
@@ -363,7 +362,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
       stops: 6,
       finished: true,
       walkedBy: 'Ife Marlow',
-      lengthM: 10 * 12 * INCH,
+      lengthM: 10 * 12 * INCH_M,
       typedLength: '10 ft',
       tapeRows: [],
     },
@@ -424,12 +423,12 @@ export function demoScenario(planting: DemoPlanting): Scenario {
   return {
     crop: planting.crop,
     planter: {
-      units: planter.units(planting.depthIn * INCH),
+      units: planter.units(planting.depthIn * INCH_M),
       rowWidthM: planter.rowWidthM,
       cells: planter.cells,
     },
     seedLot: { germination: planting.germination, vigour: 0.85 },
-    seedsPerM2: planting.seedsPerAc / ACRE,
+    seedsPerM2: planting.seedsPerAc / ACRE_M2,
     passLengthM: PASS_M,
     passes: planting.crop === 'wheat' ? 3 : 6,
     ...planting.ground,

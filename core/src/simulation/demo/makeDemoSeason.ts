@@ -1,3 +1,4 @@
+import { ACRE_M2, INCH_M } from '../../units/index.ts';
 import { v7 as uuidv7 } from 'uuid';
 import { DEFAULT_DEPTH_TOLERANCE_M, NORMAL_FURROW } from '../../depth/index.ts';
 import { DEFAULT_FIELD_LOSS, hoopArea } from '../../targets/index.ts';
@@ -20,8 +21,6 @@ import {
   type DemoWalk,
 } from './demoScenarios.ts';
 
-const ACRE = 4046.8564224;
-const INCH = 0.0254;
 /** The made-up district's clock, minutes ahead of UTC. */
 const DEMO_ZONE_MIN = -360;
 
@@ -100,7 +99,7 @@ export function makeDemoSeason(): DemoSeason {
       add('field', {
         growerId: growers.get(demo.grower)!,
         name: demo.field,
-        areaM2: demo.areaAc * ACRE,
+        areaM2: demo.areaAc * ACRE_M2,
         soil: demo.soil,
         asTyped: { areaM2: `${demo.areaAc} ac` },
       });
@@ -113,8 +112,8 @@ export function makeDemoSeason(): DemoSeason {
       variety: demo.variety,
       plantedOn: demo.plantedOn,
       rowWidthM: planter.rowWidthM,
-      seedsPerM2: demo.seedsPerAc / ACRE,
-      depthTargetM: demo.depthIn * INCH,
+      seedsPerM2: demo.seedsPerAc / ACRE_M2,
+      depthTargetM: demo.depthIn * INCH_M,
       germination: demo.germination,
       fieldLoss: DEFAULT_FIELD_LOSS,
       beside: demo.beside ?? null,
@@ -171,7 +170,7 @@ export function makeDemoSeason(): DemoSeason {
         finishedAt: stamp(55),
         walkedBy: by,
         note: '',
-        targetM: demo.depthIn * INCH,
+        targetM: demo.depthIn * INCH_M,
         toleranceM: DEFAULT_DEPTH_TOLERANCE_M,
         readTo: 'bottom',
         seedsPerRow: trench.seedsPerRow,
@@ -206,7 +205,7 @@ export function makeDemoSeason(): DemoSeason {
     for (let row = 1; row <= rows; row++) {
       const seeds = digRow(stand, { pass: 1, row, fromM: 90 + row }, trench.seedsPerRow);
       // A rule is read to the nearest eighth of an inch, a tape to half a centimetre.
-      const eighth = (depthM: number) => Math.round(depthM / (INCH / 8)) * (INCH / 8);
+      const eighth = (depthM: number) => Math.round(depthM / (INCH_M / 8)) * (INCH_M / 8);
       add(
         'observation',
         {
@@ -245,7 +244,7 @@ export function makeDemoSeason(): DemoSeason {
         stopId,
         type: 'monitor',
         row: null,
-        perM2: 31800 / ACRE,
+        perM2: 31800 / ACRE_M2,
         singulation: 0.987,
         source: 'cab',
         asTyped: { perM2: '31,800', singulation: '98.7 %' },
