@@ -12,6 +12,12 @@ test('axe finds nothing and nothing overflows: the rooms and a stand walk', asyn
   await page.goto('/fields');
   await page.getByRole('button', { name: 'Add a field' }).click();
   await accessible(page, 'fields');
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  await page.getByRole('button', { name: 'More about Quill & Daughters' }).click();
+  await page.getByRole('menuitem', { name: 'Merge' }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await accessible(page, 'merge');
+  await page.keyboard.press('Escape');
   await page.goto('/planters');
   await page.getByRole('button', { name: 'Add a planter' }).click();
   await accessible(page, 'planters');
@@ -26,7 +32,9 @@ test('axe finds nothing and nothing overflows: the rooms and a stand walk', asyn
   await accessible(page, 'device');
   await openPlanting(page, 'Long Forty');
   await page.getByRole('button', { name: 'Edit', exact: true }).click();
+  await page.getByRole('button', { name: 'Add a note' }).click();
   await accessible(page, 'planting');
+  await page.getByRole('button', { name: 'Cancel' }).last().click();
   await page.getByRole('link', { name: /row by row/ }).click();
   await expect(page.locator('.recharts-bar').first()).toBeVisible();
   await accessible(page, 'result');

@@ -1,3 +1,4 @@
+import { accessible } from '../accessible.ts';
 import { allSent, App, expect, keptHere, newDevice, openPlanting, tally, test } from '../app.ts';
 
 test('the server is killed while 5,000 observations are on their way: each arrives exactly once', async ({
@@ -176,6 +177,7 @@ test('two devices count on in one row: taps add up, and figures typed apart beco
   await ife.page.goto('/device');
   const choice = ife.page.getByTestId('conflict');
   await expect(choice).toContainText('Long Forty, stop 10, row 5');
+  await accessible(ife.page, 'a choice between two versions');
   await expect(choice).toContainText(String(start + 6));
   await expect(choice).toContainText(String(start + 8));
   await choice.getByRole('button', { name: 'Take Ife Marlow’s' }).click();

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { accessible } from '../accessible.ts';
 import { allSent, App, expect, keptHere, newDevice, openPlanting, test } from '../app.ts';
 
 /** Depths in inches, by row: 4 shallow, 9 deep, 11 shallow; the rest on target at 1½. */
@@ -74,6 +75,8 @@ test('a 12-row check by thumb: three rows corrected, dug again, and it worked', 
   expect(changes).toContain('row 4 from ¾ in to 1½ in, it worked');
   expect(changes).toContain('row 9 from 2⅛ in to 1½ in, it worked');
   expect(changes).toMatch(/row 11 .*nearer, not there yet/);
+  await accessible(page, 'a corrected row, before and after');
+  await page.setViewportSize({ width: 390, height: 844 });
   await expect(page.getByTestId('trench-verdict')).toHaveText(
     'Of 12 rows: 1 too shallow, 11 on target.',
   );

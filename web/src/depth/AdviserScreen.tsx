@@ -1,3 +1,4 @@
+import { Choice } from '../app/Choice.tsx';
 import {
   adviseDepth,
   CROP_FACTS,
@@ -121,27 +122,29 @@ function Adviser({
           ))}
         </section>
       )}
-      <div className="schools" role="radiogroup" aria-label="Schools">
-        {advice.schools.map((one) => (
-          <button
-            key={one.school}
-            className="method"
-            role="radio"
-            aria-checked={one.school === shown.school}
-            onClick={() => setSchool(one.school)}
-          >
-            <span className="small">{SCHOOL_WORDS[one.school].label}</span>
-            <div className="figure" style={{ fontSize: '2rem' }} data-school={one.school}>
-              {units.number(one.depthM, 'seedDepth')}
-              <span className="unit">{units.symbol('seedDepth')}</span>
-            </div>
-            <span className="small soft">
-              allowed {units.number(one.rangeM[0], 'seedDepth')} –{' '}
-              {units.show(one.rangeM[1], 'seedDepth')}
-            </span>
-          </button>
-        ))}
-      </div>
+      <Choice
+        label="Schools"
+        labelled={false}
+        look="wideCard"
+        options={advice.schools.map((one) => ({
+          value: one.school,
+          says: (
+            <>
+              <span className="small">{SCHOOL_WORDS[one.school].label}</span>
+              <div className="figure" style={{ fontSize: '2rem' }} data-school={one.school}>
+                {units.number(one.depthM, 'seedDepth')}
+                <span className="unit">{units.symbol('seedDepth')}</span>
+              </div>
+              <span className="small soft">
+                allowed {units.number(one.rangeM[0], 'seedDepth')} –{' '}
+                {units.show(one.rangeM[1], 'seedDepth')}
+              </span>
+            </>
+          ),
+        }))}
+        value={shown.school}
+        onChange={(school) => setSchool(school!)}
+      />
       <div className="columns two">
         <section className="stack">
           <p className="small soft">
@@ -230,7 +233,7 @@ function Adviser({
             entered={dry}
             onEntered={setDry}
           />
-          <Choice
+          <Pick
             label="Feel at seed depth"
             options={FEELS}
             words={FEEL_WORDS}
@@ -251,7 +254,7 @@ function Adviser({
               onChange={(event) => setAdequate(event.currentTarget.value)}
             />
           </div>
-          <Choice
+          <Pick
             label="Soil"
             options={SOILS}
             words={SOIL_WORDS}
@@ -264,8 +267,8 @@ function Adviser({
             <Toggle on={given.cloddy} onToggle={() => set({ cloddy: !given.cloddy })}>
               cloddy
             </Toggle>
-          </Choice>
-          <Choice
+          </Pick>
+          <Pick
             label="Tillage"
             options={TILLAGES}
             words={TILLAGE_WORDS}
@@ -278,8 +281,8 @@ function Adviser({
             >
               heavy residue
             </Toggle>
-          </Choice>
-          <Choice
+          </Pick>
+          <Pick
             label="Next days"
             options={FORECASTS}
             words={FORECAST_WORDS}
@@ -314,7 +317,7 @@ function Adviser({
   );
 }
 
-function Choice<T extends string>({
+function Pick<T extends string>({
   label,
   options,
   words,

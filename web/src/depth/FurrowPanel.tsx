@@ -1,3 +1,4 @@
+import { Choice } from '../app/Choice.tsx';
 import { FURROW_PARTS, type FurrowPart, type Trench } from '@sendero/core';
 import { PhotoButton } from '../photos/PhotoButton.tsx';
 import { FURROW_WORDS } from './trenchWords.ts';
@@ -25,22 +26,17 @@ export function FurrowPanel({
       {(Object.keys(FURROW_PARTS) as FurrowPart[]).map((part) => {
         const { label, words } = FURROW_WORDS[part];
         return (
-          <div key={part} role="radiogroup" aria-label={label}>
-            <div className="small soft">{label}</div>
-            <div className="chips">
-              {FURROW_PARTS[part].map((value, i) => (
-                <button
-                  key={value}
-                  className={`chip${i > 0 && row[part] === value ? ' act' : ''}`}
-                  role="radio"
-                  aria-checked={row[part] === value}
-                  onClick={() => onRow({ ...row, [part]: value })}
-                >
-                  {(words as Record<string, string>)[value]}
-                </button>
-              ))}
-            </div>
-          </div>
+          <Choice
+            key={part}
+            label={label}
+            options={FURROW_PARTS[part].map((value, i) => ({
+              value: value as string,
+              says: (words as Record<string, string>)[value],
+              alarming: i > 0,
+            }))}
+            value={row[part]}
+            onChange={(value) => onRow({ ...row, [part]: value! })}
+          />
         );
       })}
       <details>

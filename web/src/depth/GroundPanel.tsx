@@ -1,3 +1,4 @@
+import { Choice } from '../app/Choice.tsx';
 import { idFor, FEELS, type Feel, type Ground, type TrenchStop } from '@sendero/core';
 import { useState } from 'react';
 import { useDevice } from '../data/hooks.ts';
@@ -55,22 +56,13 @@ export function GroundPanel({ stop }: { stop: TrenchStop }) {
             });
         }}
       />
-      <div role="radiogroup" aria-label="How it feels at seed depth">
-        <div className="small soft">How it feels at seed depth</div>
-        <div className="chips">
-          {FEELS.map((feel: Feel) => (
-            <button
-              key={feel}
-              className="chip"
-              role="radio"
-              aria-checked={kept?.feel === feel}
-              onClick={() => write({ feel: kept?.feel === feel ? null : feel })}
-            >
-              {FEEL_WORDS[feel]}
-            </button>
-          ))}
-        </div>
-      </div>
+      <Choice
+        label="How it feels at seed depth"
+        options={FEELS.map((feel: Feel) => ({ value: feel, says: FEEL_WORDS[feel] }))}
+        value={kept?.feel ?? null}
+        onChange={(feel) => write({ feel })}
+        clearable
+      />
       <div className="settings">
         <label className="small">
           Sensor reading, if any

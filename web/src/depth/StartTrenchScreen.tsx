@@ -1,3 +1,4 @@
+import { Choice } from '../app/Choice.tsx';
 import {
   calibrateGauge,
   DEFAULT_DEPTH_TOLERANCE_M,
@@ -122,38 +123,21 @@ function StartTrenchForm({
           problem={problems.toleranceM}
         />
       </section>
-      <div role="radiogroup" aria-labelledby="read-to">
-        <div id="read-to">You read depth to the</div>
-        <div className="chips">
-          {(['bottom', 'top'] as const).map((point) => (
-            <button
-              key={point}
-              className="chip"
-              role="radio"
-              aria-checked={point === readTo}
-              onClick={() => setReadTo(point)}
-            >
-              {point === 'bottom' ? 'bottom of the seed (furrow floor)' : 'top of the seed'}
-            </button>
-          ))}
-        </div>
-      </div>
-      <div role="radiogroup" aria-labelledby="seeds">
-        <div id="seeds">Seeds in each row</div>
-        <div className="chips">
-          {[3, 5, 8, 10].map((count) => (
-            <button
-              key={count}
-              className="chip"
-              role="radio"
-              aria-checked={count === seeds}
-              onClick={() => setSeeds(count)}
-            >
-              {count}
-            </button>
-          ))}
-        </div>
-      </div>
+      <Choice
+        label="You read depth to the"
+        options={[
+          { value: 'bottom', says: 'bottom of the seed (furrow floor)' },
+          { value: 'top', says: 'top of the seed' },
+        ]}
+        value={readTo}
+        onChange={(next) => setReadTo(next!)}
+      />
+      <Choice
+        label="Seeds in each row"
+        options={[3, 5, 8, 10].map((count) => ({ value: count, says: count }))}
+        value={seeds}
+        onChange={(next) => setSeeds(next!)}
+      />
       <GaugeForm onGauge={setGauge} />
       {Object.entries(problems)
         .filter(([name]) => name !== 'targetM' && name !== 'toleranceM')

@@ -1,3 +1,4 @@
+import { Choice } from '../app/Choice.tsx';
 import {
   FOOT_M,
   INCH_M,
@@ -112,24 +113,26 @@ function StartWalkForm({
         <h1>New stand walk</h1>
       </div>
       <section className="stack tight">
-        <h2 id="how">How will you count?</h2>
-        <div className="method-list" role="radiogroup" aria-labelledby="how">
-          {COUNT_METHODS.filter((candidate) => candidate !== 'everyRow' || rows).map(
-            (candidate) => (
-              <button
-                key={candidate}
-                className="method"
-                role="radio"
-                aria-checked={candidate === method}
-                onClick={() => choose(candidate)}
-              >
-                <MethodPicture method={candidate} />
-                <strong>{METHOD_WORDS[candidate].label}</strong>
-                <div className="small soft">{METHOD_WORDS[candidate].how}</div>
-              </button>
-            ),
+        <h2>How will you count?</h2>
+        <Choice
+          label="How will you count?"
+          labelled={false}
+          look="card"
+          options={COUNT_METHODS.filter((candidate) => candidate !== 'everyRow' || rows).map(
+            (candidate) => ({
+              value: candidate,
+              says: (
+                <>
+                  <MethodPicture method={candidate} />
+                  <strong>{METHOD_WORDS[candidate].label}</strong>
+                  <div className="small soft">{METHOD_WORDS[candidate].how}</div>
+                </>
+              ),
+            }),
           )}
-        </div>
+          value={method}
+          onChange={(next) => choose(next!)}
+        />
       </section>
       <section className="stack tight" style={{ maxWidth: 460 }}>
         {method === 'hoop' ? (

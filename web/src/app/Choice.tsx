@@ -1,0 +1,48 @@
+import { Radio } from '@mantine/core';
+import type { ReactNode } from 'react';
+import styles from './Choice.module.css';
+
+/** One of a few, each a card for a thumb; arrow keys move between them. */
+export function Choice<T extends string | number>({
+  label,
+  labelled = true,
+  options,
+  value,
+  onChange,
+  look = 'chip',
+  clearable = false,
+}: {
+  label: string;
+  /** Shown above the cards; else only told to who cannot see them. */
+  labelled?: boolean;
+  options: readonly { value: T; says: ReactNode; alarming?: boolean }[];
+  value: T | null;
+  onChange(value: T | null): void;
+  look?: 'chip' | 'card' | 'wideCard';
+  /** Choosing the chosen one again chooses none. */
+  clearable?: boolean;
+}) {
+  return (
+    <Radio.Group
+      label={labelled ? label : undefined}
+      aria-label={labelled ? undefined : label}
+      classNames={{ label: styles.label }}
+      value={value === null ? '' : String(value)}
+      onChange={(text) => onChange(options.find((one) => String(one.value) === text)!.value)}
+    >
+      <div className={styles[`${look}s`]}>
+        {options.map((one) => (
+          <Radio.Card
+            key={one.value}
+            value={String(one.value)}
+            className={styles[look === 'chip' ? 'chip' : 'card']}
+            data-alarming={(one.alarming && one.value === value) || undefined}
+            onClick={clearable && one.value === value ? () => onChange(null) : undefined}
+          >
+            {one.says}
+          </Radio.Card>
+        ))}
+      </div>
+    </Radio.Group>
+  );
+}
