@@ -70,7 +70,7 @@ export async function faultRun(
   const tap = async ({ page }: Tab, row: number, times: number) => {
     const made = await page.evaluate(
       ([which, n]) => {
-        document.querySelectorAll<HTMLButtonElement>('.row-tab')[which!]!.click();
+        document.querySelectorAll<HTMLButtonElement>('[data-row-tab]')[which!]!.click();
         return new Promise<number>((resolve) =>
           setTimeout(() => {
             for (let i = 0; i < n!; i++)
@@ -182,12 +182,12 @@ export async function faultRun(
   for (const { tabs } of devices) {
     const { page } = tabs[0]!;
     await page.goto(`/walks/${walk}?stop=1`);
-    await page.locator('.row-tab').first().waitFor();
+    await page.locator('[data-row-tab]').first().waitFor();
     shown.push(
       await page
-        .locator('.row-tab .plants')
-        .allTextContents()
-        .then((texts) => texts.slice(0, ROWS).map(Number)),
+        .locator('[data-row-tab]')
+        .evaluateAll((tabs) => tabs.map((tab) => Number(tab.getAttribute('data-row-tab'))))
+        .then((plants) => plants.slice(0, ROWS)),
     );
   }
   const met = devices.reduce(

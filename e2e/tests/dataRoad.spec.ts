@@ -99,7 +99,7 @@ test('an unwell server is not called a missing connection', async ({ browser, em
   await allSent(page);
   road.answers = 500;
   await tally(page, 'inStep').click();
-  const status = page.locator('.status-state').last();
+  const status = page.locator('[title]', { has: page.getByRole('status') }).last();
   await expect(status).toHaveAttribute('title', /reached but is not well/);
   road.answers = null;
   await allSent(page);

@@ -112,7 +112,7 @@ test('live from the planter: figures by row, taken into the check', async ({ bro
     await openMonitor(page);
     await page.getByLabel('Address of the planter’s stream').fill(`http://127.0.0.1:${port}/`);
     await page.getByRole('button', { name: 'Connect' }).click();
-    await expect(page.locator('.live-row')).toHaveCount(12);
+    await expect(page.getByTestId('live-row')).toHaveCount(12);
     await expect(page.getByText(/^[\d]{3,} records/)).toBeVisible({ timeout: 20_000 });
     await page.getByRole('button', { name: 'Take these figures' }).click();
     await expect(page.getByText(/^The monitor, row 5, reads high/)).toBeVisible();

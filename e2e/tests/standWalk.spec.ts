@@ -205,9 +205,7 @@ test('by touch on a phone, in metric: a hoop in wheat, and weights of the userâ€
   for (const tally_ of ['inStep', 'inStep', 'inStep', 'oneBehind'] as const)
     await tally(page, tally_).tap();
   await expect(page.getByTestId('stop-density')).toHaveText('8/mÂ²');
-  for (const key of await page
-    .locator('.key:visible, .row-tab:visible, .tool:visible, .status:visible')
-    .all()) {
+  for (const key of await page.locator('main button:visible, main a:visible').all()) {
     const box = await key.boundingBox();
     expect(Math.min(box!.width, box!.height), await key.innerText()).toBeGreaterThanOrEqual(44);
   }
@@ -216,10 +214,10 @@ test('by touch on a phone, in metric: a hoop in wheat, and weights of the userâ€
   await expect(page.getByText('One stop is one number')).toBeVisible();
   await page.getByRole('button', { name: 'Weights' }).tap();
   await page.getByLabel('One leaf stage behind').fill('7');
-  await page.getByRole('button', { name: 'Use these' }).tap();
+  await page.getByRole('button', { name: 'Keep', exact: true }).tap();
   await expect(page.getByText('Enter a weight from 0 to 1.5.')).toBeVisible();
   await page.getByLabel('One leaf stage behind').fill('0.5');
-  await page.getByRole('button', { name: 'Use these' }).tap();
+  await page.getByRole('button', { name: 'Keep', exact: true }).tap();
   await expect(page.getByText('in step 1, one stage behind 0.5, two or more 0')).toBeVisible();
   await page.getByRole('button', { name: 'Weights' }).tap();
   await page.getByRole('button', { name: 'Back to the defaults' }).tap();

@@ -230,16 +230,16 @@ test('without a signal: depths, a photo and findings wait on the device and arri
       'base64',
     ),
   });
-  await expect(page.locator('img.photo')).toBeVisible();
+  await expect(page.locator('figure img')).toBeVisible();
   await expect(page.getByRole('status').first()).toHaveText(/to send$/);
   await page.reload();
   await page.getByRole('button', { name: 'Furrow' }).click();
   await expect(page.getByRole('radio', { name: 'dry clods' })).toBeChecked();
   // A slip: deleted without a signal, and back with undo.
   await page.getByRole('button', { name: /^Delete: Row/ }).click();
-  await expect(page.locator('img.photo')).toBeHidden();
+  await expect(page.locator('figure img')).toBeHidden();
   await page.getByRole('button', { name: 'Undo' }).last().click();
-  await expect(page.locator('img.photo')).toBeVisible();
+  await expect(page.locator('figure img')).toBeVisible();
   await context.setOffline(false);
   await allSent(page);
   expect(await demo.sql('SELECT content_type FROM photos')).toEqual([

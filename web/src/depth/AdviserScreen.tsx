@@ -30,6 +30,7 @@ import {
 } from './adviceWords.ts';
 import { FurrowSection } from './FurrowSection.tsx';
 import { FEEL_WORDS, LEVER_WORDS } from './trenchWords.ts';
+import styles from './depth.module.css';
 
 const soilOf = (text: string): DepthConditions['soil'] =>
   /sand/i.test(text) ? 'sand' : /clay/i.test(text) ? 'clay' : 'loam';
@@ -164,7 +165,7 @@ function Adviser({
             </div>
             <div className="stack tight">
               <h2>Why</h2>
-              <ul className="reasons">
+              <ul className={styles.reasons}>
                 {shown.reasons.map((reason, i) => (
                   <li key={i}>{reasonText(reason, units)}</li>
                 ))}
@@ -198,7 +199,7 @@ function Adviser({
                   Nothing asked for here would move it by ⅛ in (3 mm) or more.
                 </p>
               ) : (
-                <ul className="reasons">
+                <ul className={styles.reasons}>
                   {changes.map((change) => (
                     <li key={change.if}>{changeText(change, units)}</li>
                   ))}
@@ -240,7 +241,7 @@ function Adviser({
             value={given.feel}
             onChoose={(feel) => set({ feel: given.feel === feel ? null : feel })}
           />
-          <div className="settings">
+          <div className={styles.settings}>
             <TextInput
               label="Sensor reading"
               inputMode="decimal"

@@ -6,6 +6,7 @@ import { useDevice, useOne } from '../data/hooks.ts';
 import { rowsText, WHY_WORDS } from './trenchWords.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
 import type { PlantingDay } from './useChecksDue.ts';
+import styles from './depth.module.css';
 
 /** A planting that is going on today: which checks are due on it and why, and what just changed. */
 export function ChecksDue({ day, first }: { day: PlantingDay; first: boolean }) {
@@ -61,7 +62,7 @@ export function ChecksDue({ day, first }: { day: PlantingDay; first: boolean }) 
         {due.length === 0 && (
           <div className="small soft">Every row was checked; nothing has changed since.</div>
         )}
-        <ul className="reasons small">
+        <ul className={`${styles.reasons} small`}>
           {due.map(({ why, rows }) => (
             <li key={why}>
               {rows && <strong>{rowsText(rows)}. </strong>}

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useUnits } from '../units/useUnits.ts';
 import { depthOf, depthTyped, partsPerWhole } from './depthKeys.ts';
 import type { Seed, TrenchRows } from './useTrenchRows.ts';
+import styles from './depth.module.css';
 
 /**
  * The keyboard's way of entering depths: a grid of rows and seeds. Two digits are a depth (2 then 3: 2⅜ in,
@@ -152,7 +153,7 @@ export function DepthGrid({
     <div className="stack tight">
       <table
         ref={table}
-        className="depth-grid"
+        className={styles.depthGrid}
         role="grid"
         aria-label="Depth of seeds by row"
         onKeyDown={onKeyDown}

@@ -1,5 +1,6 @@
 import { useUnits } from '../units/useUnits.ts';
 import { depthLabel, depthOf, depthTyped, partsPerWhole } from './depthKeys.ts';
+import styles from './depth.module.css';
 
 /** Big depth keys for a thumb: the whole stays as chosen, one tap on a part enters the seed. */
 export function DepthPad({
@@ -19,7 +20,7 @@ export function DepthPad({
   const wholes = Array.from({ length: 5 }, (_, i) => least + i);
   return (
     <div className="stack tight">
-      <div className="pad-wholes" role="group" aria-label={`Whole ${symbol('seedDepth')}`}>
+      <div className={styles.padWholes} role="group" aria-label={`Whole ${symbol('seedDepth')}`}>
         {wholes.map((one) => (
           <button
             key={one}
@@ -33,7 +34,7 @@ export function DepthPad({
         ))}
       </div>
       <div
-        className="pad-parts"
+        className={styles.padParts}
         style={{ gridTemplateColumns: `repeat(${parts === 8 ? 4 : 5}, 1fr)` }}
         role="group"
         aria-label={`Depth, ${symbol('seedDepth')}`}
@@ -43,7 +44,7 @@ export function DepthPad({
           return (
             <button
               key={part}
-              className="key depth"
+              className={`key ${styles.depth}`}
               onClick={() => onDepth(depthOf(key, system), depthTyped(key, system), 'rule')}
               data-depth={`${whole}.${part}`}
             >

@@ -2,6 +2,7 @@ import { Choice } from '../app/Choice.tsx';
 import { FURROW_PARTS, type FurrowPart, type Trench } from '@sendero/core';
 import { PhotoButton } from '../photos/PhotoButton.tsx';
 import { FURROW_WORDS } from './trenchWords.ts';
+import styles from './depth.module.css';
 
 const SETTINGS = [
   ['depthStop', 'Depth-stop position'],
@@ -41,7 +42,7 @@ export function FurrowPanel({
       })}
       <details>
         <summary>Settings of row {row.row}</summary>
-        <div className="settings">
+        <div className={styles.settings}>
           {SETTINGS.map(([name, label]) => (
             <label key={name} className="small">
               {label}

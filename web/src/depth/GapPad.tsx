@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { useUnits } from '../units/useUnits.ts';
+import styles from './depth.module.css';
 
 const US_KEYS = ['1', '2', '3', '¼', '4', '5', '6', '½', '7', '8', '9', '¾', '0', '.', '⌫'];
 const METRIC_KEYS = ['1', '2', '3', '4', '5', '6', '7', '8', '9', '.', '0', '⌫'];
@@ -78,13 +79,13 @@ export function GapPad({
         </p>
       )}
       <div
-        className="pad-parts"
+        className={styles.padParts}
         style={{ gridTemplateColumns: `repeat(${units.system === 'us' ? 4 : 3}, 1fr)` }}
       >
         {keys.map((key) => (
           <button
             key={key}
-            className="key small-key"
+            className={`key ${styles.smallKey}`}
             onClick={() => press(key)}
             aria-label={key === '⌫' ? 'Delete the last sign' : key}
           >

@@ -6,6 +6,7 @@ import { newId } from '../data/newId.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { FEEL_WORDS } from './trenchWords.ts';
+import styles from './depth.module.css';
 
 /** Moisture at this stop: the dry layer, how it feels, a sensor by its owner's own level. */
 export function GroundPanel({ stop }: { stop: TrenchStop }) {
@@ -63,7 +64,7 @@ export function GroundPanel({ stop }: { stop: TrenchStop }) {
         onChange={(feel) => write({ feel })}
         clearable
       />
-      <div className="settings">
+      <div className={styles.settings}>
         <label className="small">
           Sensor reading, if any
           <input

@@ -14,6 +14,7 @@ import { useAppSelector } from '../data/store.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { withFirstStop } from '../stand/withFirstStop.ts';
 import { useUnits } from '../units/useUnits.ts';
+import styles from './depth.module.css';
 
 /** Before the first row is opened: what it is judged against, how depth is read, and the cautions. */
 export default function StartTrenchScreen() {
@@ -98,7 +99,7 @@ function StartTrenchForm({
           the rest.
         </p>
       </section>
-      <section className="settings">
+      <section className={styles.settings}>
         <QuantityInput
           label="Depth aimed for, to the seed’s bottom"
           kind="seedDepth"

@@ -36,9 +36,9 @@ export function PhotoPicture({
     offer({ says: 'Photo deleted.', undo: () => device.restore('observation', id) });
   };
   return (
-    <figure className={styles.photo}>
+    <figure className={styles.framed}>
       {source ? (
-        <img className="photo" src={source} alt={label} loading="lazy" />
+        <img className={styles.photo} src={source} alt={label} loading="lazy" />
       ) : (
         <span className="small soft">Not on this device: it shows with a connection.</span>
       )}

@@ -5,6 +5,7 @@ import { useDevice } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { listenToPlanter, WINDOW_S, type LiveFigures } from './liveLog.ts';
+import styles from './planter.module.css';
 
 const PLACE = 'sendero-planter-stream';
 
@@ -90,9 +91,9 @@ export function LiveMonitor({ check }: { check: TrenchCheck }) {
             {figures.broken > 0 ? `, ${figures.broken} not readable` : ''}; means of the last{' '}
             {WINDOW_S} s.
           </p>
-          <div className="live-rows">
+          <div className={styles.liveRows}>
             {figures.rows.map(({ row, droppedPerM2, singulation, lightShare }) => (
-              <div key={row} className="live-row">
+              <div key={row} className={styles.liveRow} data-testid="live-row">
                 <b>{row}</b>
                 <span>{units.number(droppedPerM2, 'population')}</span>
                 <span className="small soft">

@@ -15,6 +15,7 @@ import { RoadProblem } from '../data/road.ts';
 import { previewLog, type LogPreview } from './previewLog.ts';
 import { useCancelLogMutation, useDeleteLogMutation, useLogsOfQuery } from './planterLogsApi.ts';
 import { sendLog } from './sendLog.ts';
+import styles from './planter.module.css';
 
 interface Chosen {
   file: File;
@@ -281,7 +282,7 @@ function LogLine({
         </div>
         {log.status === 'reading' && (
           <progress
-            className="progress"
+            className={styles.progress}
             value={share ?? undefined}
             max={1}
             aria-label={`Reading ${log.name}`}

@@ -3,6 +3,7 @@ import { useEffect, useRef, type MouseEvent } from 'react';
 import { scaleLinear } from 'd3-scale';
 import { Axis } from '../drawing/Axis.tsx';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
+import styles from './spacing.module.css';
 
 interface Props {
   positionsM: readonly number[];
@@ -50,7 +51,7 @@ export function RowRibbon({
     <div ref={ref}>
       <div ref={scroller} className="scroll-x" tabIndex={width > room ? 0 : undefined}>
         <svg
-          className="ribbon"
+          className={styles.ribbon}
           width={width}
           height={height}
           role="img"

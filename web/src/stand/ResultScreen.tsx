@@ -269,7 +269,7 @@ function WeightsDialog({ stand, onClose }: { stand: WalkStand; onClose(): void }
               })
             }
           >
-            Use these
+            Keep
           </Button>
           <Button variant="default" h={48} onClick={() => keep(null)}>
             Back to the defaults

@@ -2,6 +2,7 @@ import { plantsOf, type Travel } from '@sendero/core';
 import { memo, useEffect, useRef } from 'react';
 import { useStable } from '../app/useStable.ts';
 import { useStopCounts } from './useWalkStand.ts';
+import styles from './stand.module.css';
 
 /** The planter's rows as they stand before the scout, with what each has counted. */
 export function RowStrip({
@@ -23,7 +24,7 @@ export function RowStrip({
   const choose = useStable(onRow);
   return (
     <div className="stack tight">
-      <div className="travel">
+      <div className={styles.travel}>
         <span>Rows as you see them, left to right. The planter drove</span>
         <button
           className="tool"
@@ -34,7 +35,7 @@ export function RowStrip({
         </button>
       </div>
       <div
-        className="row-strip"
+        className={styles.rowStrip}
         role="group"
         aria-label="Planter rows, left to right as they stand"
       >
@@ -74,7 +75,8 @@ const RowTab = memo(function RowTab({
   return (
     <button
       ref={own}
-      className={plants === null ? 'row-tab' : 'row-tab counted'}
+      className={plants === null ? styles.rowTab : `${styles.rowTab} ${styles.counted}`}
+      data-row-tab={plants ?? ''}
       aria-pressed={chosen}
       aria-label={`Row ${row}${plants === null ? ', not counted' : `, ${plants} plants`}`}
       onClick={(event) => {
@@ -83,8 +85,8 @@ const RowTab = memo(function RowTab({
       }}
     >
       <b>{row}</b>
-      <span className="plants">
-        <span className="live">{plants ?? '·'}</span>
+      <span className={styles.plants}>
+        <span className={styles.live}>{plants ?? '·'}</span>
       </span>
     </button>
   );

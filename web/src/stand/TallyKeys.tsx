@@ -2,6 +2,7 @@ import type { Count } from '@sendero/core';
 import { memo } from 'react';
 import { TALLIES, type Tally } from './tallies.ts';
 import { useCountAt } from './useWalkStand.ts';
+import styles from './stand.module.css';
 
 /** The keys that count plants, each with what it has counted in this row. */
 export const TallyKeys = memo(function TallyKeys({
@@ -15,7 +16,7 @@ export const TallyKeys = memo(function TallyKeys({
 }) {
   const count = useCountAt(stopId, row)?.data as Count | undefined;
   return (
-    <div className="keys">
+    <div className={styles.keys}>
       {TALLIES.map((one) => (
         <TallyKey key={one.tally} {...one} plants={count?.[one.tally] ?? 0} onTap={onTap} />
       ))}
@@ -40,11 +41,11 @@ const TallyKey = memo(function TallyKey({
       data-tally={tally}
     >
       <span className="count">
-        <span className="live">{plants}</span>
+        <span className={styles.live}>{plants}</span>
       </span>
       <small>{label}</small>
       <small
-        className="soft key-hint"
+        className={`soft ${styles.keyHint}`}
         aria-hidden
         style={tally === 'inStep' ? { color: 'inherit', opacity: 0.85 } : undefined}
       >

@@ -5,6 +5,7 @@ import { sameItems, selectChildren } from '../data/hooks.ts';
 import { useRested } from '../data/useRested.ts';
 import { useWalkFacts } from './useWalkStand.ts';
 import { WalkSoFar } from './WalkSoFar.tsx';
+import styles from './stand.module.css';
 
 /** The tapped key is drawn first; what follows from it comes this much later. */
 const AFTER_THE_KEY_MS = 50;
@@ -34,7 +35,7 @@ export const ThisStop = memo(function ThisStop({
     <div className="row spread" style={{ alignItems: 'end' }}>
       <div style={{ flex: 1 }}>
         <div className="small soft">This stop</div>
-        <div className="figure live" data-testid="stop-density">
+        <div className={`figure ${styles.live}`} data-testid="stop-density">
           {here === null ? (
             '–'
           ) : (
@@ -47,7 +48,7 @@ export const ThisStop = memo(function ThisStop({
       </div>
       <div style={{ flex: 1, textAlign: 'right' }}>
         <div className="small soft">expected live {units.show(facts.expectedPerM2, kind)}</div>
-        <div className="live">
+        <div className={styles.live}>
           {here === null
             ? 'tap the first plant'
             : `${Math.round((100 * here) / facts.expectedPerM2)} % of it`}

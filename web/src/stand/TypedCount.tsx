@@ -2,6 +2,7 @@ import type { Count } from '@sendero/core';
 import { NumberInput } from '@mantine/core';
 import { TALLIES, type Tally } from './tallies.ts';
 import { useCountAt } from './useWalkStand.ts';
+import styles from './stand.module.css';
 
 /** A row's count as numbers, for who counts in the head. */
 export default function TypedCount({
@@ -15,7 +16,7 @@ export default function TypedCount({
 }) {
   const count = useCountAt(stopId, row)?.data as Count | undefined;
   return (
-    <div className="keys" style={{ gridTemplateColumns: 'repeat(3, 1fr)' }}>
+    <div className={styles.keys} style={{ gridTemplateColumns: 'repeat(3, 1fr)' }}>
       {TALLIES.map(({ tally, label }) => (
         <NumberInput
           key={tally}

@@ -3,11 +3,12 @@ import { memo } from 'react';
 import { Link } from 'react-router';
 import { useAppSelector } from '../data/store.ts';
 import { statusWords } from './syncState.ts';
+import styles from './sync.module.css';
 
 /** Where the work is: kept on this device, sent, or refused. Leads to the details. */
 export const SyncStatus = memo(function SyncStatus() {
   return (
-    <Link className="status" to="/device">
+    <Link className={styles.status} to="/device">
       <Words />
     </Link>
   );
@@ -23,10 +24,10 @@ function Words() {
       ? CheckCircledIcon
       : MobileIcon;
   return (
-    <span className="status-state" data-troubled={troubled || undefined} title={long}>
+    <span className={styles.statusState} data-troubled={troubled || undefined} title={long}>
       <Icon width={18} height={18} aria-hidden />
       <span role="status">
-        <span className="status-words">{short}</span>
+        <span className={styles.statusWords}>{short}</span>
       </span>
     </span>
   );
