@@ -2,6 +2,8 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
+    // Both cores, beside what runs with them.
+    maxWorkers: 2,
     projects: [
       {
         test: {

@@ -26,6 +26,7 @@ export function Choice<T extends string | number>({
     <Radio.Group
       label={labelled ? label : undefined}
       aria-label={labelled ? undefined : label}
+      className={look === 'wideCard' ? styles.staying : undefined}
       classNames={{ label: styles.label }}
       value={value === null ? '' : String(value)}
       onChange={(text) => onChange(options.find((one) => String(one.value) === text)!.value)}

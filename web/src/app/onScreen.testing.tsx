@@ -7,11 +7,13 @@ import { IDBFactory } from 'fake-indexeddb';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
+import { vi } from 'vitest';
 import { Device, type Draft } from '../data/device.ts';
 import { fakeServer } from '../data/fakeServer.testing.ts';
 import { DeviceContext, selectOne } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { makeStore } from '../data/store.ts';
+import { SyncLoop } from '../data/syncLoop.ts';
 import { theme } from './theme.ts';
 import { UndoOffers } from './Undo.tsx';
 
@@ -35,6 +37,9 @@ export async function onScreen(
   { holding = [], path = '/' }: { holding?: readonly ExampleRecord[]; path?: string } = {},
 ) {
   cleanup();
+  // The test says when to talk to the server, and no clock ticks behind it.
+  vi.useFakeTimers({ toFake: ['setInterval'] });
+  vi.spyOn(SyncLoop.prototype, 'soon').mockReturnValue(undefined);
   const server = fakeServer();
   const store = makeStore(() => device.road);
   const device: Device = new Device(store, { fetch: server.fetch });

@@ -8,6 +8,7 @@ import {
   type Crop,
   type Kept,
   type Planting,
+  type Problems,
 } from '@sendero/core';
 import { Button, NativeSelect, Radio, TextInput } from '@mantine/core';
 import { useState } from 'react';
@@ -19,7 +20,6 @@ import { useUnits } from '../units/useUnits.ts';
 import { FoundAgain } from './FoundAgain.tsx';
 import { MovedDate } from './MovedDate.tsx';
 import { BESIDE_WORDS, plantingTitle } from './plantingWords.ts';
-import { useDraft } from './useDraft.ts';
 import { useRecordForm } from './useRecordForm.ts';
 
 const FIGURES = ['rowWidthM', 'seedsPerM2', 'depthTargetM', 'germination', 'fieldLoss'] as const;
@@ -52,7 +52,6 @@ export function PlantingForm({
     ({ id, data }) => id !== planting?.id && data.season === (planting?.data.season ?? season),
   );
   const walks = useChildren('walk', 'plantingId', planting?.id);
-  const [moving, setMoving] = useState(false);
   const kindsOf = (crop: Crop) =>
     ({
       rowWidthM: 'rowWidth',
@@ -61,49 +60,66 @@ export function PlantingForm({
       germination: 'share',
       fieldLoss: 'share',
     }) as const;
-  const draft = useDraft(`planting ${planting?.id ?? `on ${fieldId}`}`, planting, () => {
-    const crop: Crop = planting?.data.crop ?? 'corn';
-    const usual = {
-      rowWidthM: planters[0]?.data.rowWidthM ?? null,
-      seedsPerM2: null,
-      depthTargetM: CROP_FACTS[crop].depthTargetM,
-      germination: 0.95,
-      fieldLoss: DEFAULT_FIELD_LOSS,
-    };
-    const figure = (name: Figure) =>
-      enteredFrom(
-        planting ? planting.data[name] : usual[name],
-        planting?.data.asTyped[name],
-        kindsOf(crop)[name],
-        units,
-      );
-    return {
-      crop,
-      variety: planting?.data.variety ?? '',
-      plantedOn: planting?.data.plantedOn ?? today,
-      beside: planting?.data.beside ?? ('' as const),
-      planterId: planting ? (planting.data.planterId ?? '') : (planters[0]?.id ?? ''),
-      figures: Object.fromEntries(FIGURES.map((name) => [name, figure(name)])) as Record<
-        Figure,
-        Entered
-      >,
-    };
-  });
-  const { problems, setProblems, save, cancel } = useRecordForm('planting', draft, onDone);
-  const { crop, variety, plantedOn, planterId, beside, figures } = draft.values;
+  const [moving, setMoving] = useState(false);
   const first = others.find(({ data }) => data.beside === null);
-  const asked = first && (!planting || planting.data.beside !== null);
+  const asked = first !== undefined && (!planting || planting.data.beside !== null);
+  const { form, found, figure, keep, cancel } = useRecordForm({
+    kind: 'planting',
+    name: `planting ${planting?.id ?? `on ${fieldId}`}`,
+    record: planting,
+    start: () => {
+      const crop: Crop = planting?.data.crop ?? 'corn';
+      const usual = {
+        rowWidthM: planters[0]?.data.rowWidthM ?? null,
+        seedsPerM2: null,
+        depthTargetM: CROP_FACTS[crop].depthTargetM,
+        germination: 0.95,
+        fieldLoss: DEFAULT_FIELD_LOSS,
+      };
+      const start = (name: Figure) =>
+        enteredFrom(
+          planting ? planting.data[name] : usual[name],
+          planting?.data.asTyped[name],
+          kindsOf(crop)[name],
+          units,
+        );
+      return {
+        crop,
+        variety: planting?.data.variety ?? '',
+        plantedOn: planting?.data.plantedOn ?? today,
+        beside: planting?.data.beside ?? '',
+        planterId: planting ? (planting.data.planterId ?? '') : (planters[0]?.id ?? ''),
+        ...(Object.fromEntries(FIGURES.map((name) => [name, start(name)])) as Record<
+          Figure,
+          Entered
+        >),
+      };
+    },
+    check: ({ beside }): Problems =>
+      asked && beside === '' ? { beside: 'Choose why the field has two plantings.' } : {},
+    read: ({ crop, variety, plantedOn, beside, planterId, ...figures }) => ({
+      data: {
+        fieldId,
+        planterId: planterId || null,
+        season: planting?.data.season ?? season,
+        crop,
+        variety,
+        plantedOn,
+        ...(Object.fromEntries(
+          FIGURES.map((name) => [name, figures[name].value ?? Number.NaN]),
+        ) as Pick<Planting, Figure>),
+        asTyped: Object.fromEntries(FIGURES.map((name) => [name, figures[name].text])),
+        beside: asked ? (beside as Planting['beside']) || null : null,
+      },
+    }),
+    onDone,
+  });
+  const { crop, plantedOn } = form.values;
   const leftBehind = walks.filter(({ data }) => data.startedOn < plantedOn);
   const kinds = kindsOf(crop);
-  const value = (figure: Figure) => figures[figure].value ?? Number.NaN;
-  const input = (figure: Figure, label: React.ReactNode) => (
-    <QuantityInput
-      label={label}
-      kind={kinds[figure]}
-      entered={figures[figure]}
-      onEntered={(entered) => draft.change({ figures: { ...figures, [figure]: entered } })}
-      problem={problems[figure]}
-    />
+  const value = (name: Figure) => form.values[name].value ?? Number.NaN;
+  const input = (name: Figure, label: React.ReactNode) => (
+    <QuantityInput label={label} kind={kinds[name]} {...figure(name)} />
   );
   const [rowWidthM, seedsPerM2] = [value('rowWidthM'), value('seedsPerM2')];
   const spacing =
@@ -115,40 +131,22 @@ export function PlantingForm({
     spacing && shares.every((share) => share >= 0 && share <= 1)
       ? expectedStand({ seedsPerM2, germination: shares[0]!, fieldLoss: shares[1]! })
       : null;
-  const keep = () =>
-    save({
-      fieldId,
-      planterId: planterId || null,
-      season: planting?.data.season ?? season,
-      crop,
-      variety,
-      plantedOn,
-      ...(Object.fromEntries(FIGURES.map((figure) => [figure, value(figure)])) as Pick<
-        Planting,
-        Figure
-      >),
-      asTyped: Object.fromEntries(FIGURES.map((figure) => [figure, figures[figure].text])),
-      beside: asked ? beside || null : null,
-    });
   return (
     <form
       className="sheet stack"
       aria-label={planting ? 'Edit the planting' : 'New planting'}
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (asked && beside === '')
-          return setProblems({ beside: 'Choose why the field has two plantings.' });
-        if (leftBehind.length > 0 && plantedOn !== planting?.data.plantedOn) return setMoving(true);
-        keep();
-      }}
+      noValidate
+      onSubmit={form.onSubmit((values) =>
+        leftBehind.length > 0 && plantedOn !== planting?.data.plantedOn
+          ? setMoving(true)
+          : keep(values),
+      )}
     >
-      {draft.found && <FoundAgain />}
+      {found && <FoundAgain />}
       {asked && (
         <Radio.Group
           label={`This season the field already has ${plantingTitle(first.data)}. This planting is`}
-          value={beside}
-          error={problems.beside}
-          onChange={(value) => draft.change({ beside: value as NonNullable<Planting['beside']> })}
+          {...form.getInputProps('beside')}
         >
           <div className="row" style={{ minHeight: 44 }}>
             {BESIDE.map((why) => (
@@ -162,9 +160,9 @@ export function PlantingForm({
           walks={leftBehind}
           from={planting!.data.plantedOn}
           to={plantedOn}
-          onMove={keep}
+          onMove={() => keep(form.values)}
           onStay={() => {
-            draft.change({ plantedOn: planting!.data.plantedOn });
+            form.setFieldValue('plantedOn', planting!.data.plantedOn);
             setMoving(false);
           }}
           onClose={() => setMoving(false)}
@@ -174,39 +172,23 @@ export function PlantingForm({
         <div className="stack">
           <NativeSelect
             label="Crop"
-            value={crop}
-            onChange={(event) => draft.change({ crop: event.currentTarget.value as Crop })}
+            {...form.getInputProps('crop')}
             data={CROPS.map((name) => ({ value: name, label: CROP_FACTS[name].label }))}
           />
-          <TextInput
-            label="Variety (optional)"
-            value={variety}
-            onChange={(event) => draft.change({ variety: event.currentTarget.value })}
-            error={problems.variety}
-          />
-          <TextInput
-            label="Planted on"
-            type="date"
-            value={plantedOn}
-            onChange={(event) => draft.change({ plantedOn: event.currentTarget.value })}
-            error={problems.plantedOn}
-          />
+          <TextInput label="Variety (optional)" {...form.getInputProps('variety')} />
+          <TextInput label="Planted on" type="date" {...form.getInputProps('plantedOn')} />
           <NativeSelect
             label="Planter"
             description={planters.length === 0 ? NO_PLANTER : undefined}
-            value={planterId}
-            error={problems.planterId}
+            {...form.getInputProps('planterId')}
             onChange={(event) => {
               const next = planters.find(({ id }) => id === event.currentTarget.value);
-              const width = next && {
-                rowWidthM: enteredFrom(
-                  next.data.rowWidthM,
-                  next.data.asTyped.rowWidthM,
-                  'rowWidth',
-                  units,
-                ),
-              };
-              draft.change({ planterId: next?.id ?? '', figures: { ...figures, ...width } });
+              form.setFieldValue('planterId', next?.id ?? '');
+              if (next)
+                form.setFieldValue(
+                  'rowWidthM',
+                  enteredFrom(next.data.rowWidthM, next.data.asTyped.rowWidthM, 'rowWidth', units),
+                );
             }}
             data={[
               { value: '', label: 'Not said' },

@@ -1,25 +1,24 @@
-import { validate, type Kept } from '@sendero/core';
+import { validate, type Kept, type Problems } from '@sendero/core';
 import { Autocomplete, Button, NativeSelect, TextInput } from '@mantine/core';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode, type SubmitEventHandler } from 'react';
 import { useAll } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { FoundAgain } from './FoundAgain.tsx';
-import { useDraft } from './useDraft.ts';
 import { useRecordForm } from './useRecordForm.ts';
 
 function FormFrame({
   label,
   found,
-  onSave,
+  onSubmit,
   onCancel,
   children,
 }: {
   label: string;
   /** Filled with what was typed before. */
   found: boolean;
-  onSave(): void;
+  onSubmit: SubmitEventHandler<HTMLFormElement>;
   onCancel(): void;
   children: ReactNode;
 }) {
@@ -28,10 +27,8 @@ function FormFrame({
       className="sheet stack"
       aria-label={label}
       style={{ maxWidth: 520 }}
-      onSubmit={(event) => {
-        event.preventDefault();
-        onSave();
-      }}
+      noValidate
+      onSubmit={onSubmit}
     >
       <h2>{label}</h2>
       {found && <FoundAgain />}
@@ -48,78 +45,69 @@ function FormFrame({
   );
 }
 
+const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
+
 /** Add or edit a field. Its grower is chosen or named in one place, and made with the field when new. */
 export function FieldForm({ field, onDone }: { field?: Kept<'field'>; onDone(id: string): void }) {
   const units = useUnits();
   const growers = useAll('grower');
-  const draft = useDraft(`field ${field?.id ?? 'new'}`, field, () => ({
-    grower:
-      growers.find(({ id }) => id === field?.data.growerId)?.data.name ??
-      (growers.length === 1 ? growers[0]!.data.name : ''),
-    name: field?.data.name ?? '',
-    soil: field?.data.soil ?? '',
-    area: enteredFrom(field?.data.areaM2 ?? null, field?.data.asTyped.areaM2, 'area', units),
-  }));
-  const { problems, setProblems, save, cancel } = useRecordForm('field', draft, onDone);
-  const { grower, name, soil, area } = draft.values;
-  const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
-  const known = growers.find(({ data }) => same(data.name, grower));
-  const keep = () => {
-    const named = validate('grower', { name: grower });
-    if (!named.ok)
-      return setProblems({
+  const [newGrowerId] = useState(newId);
+  const known = (name: string) => growers.find(({ data }) => same(data.name, name));
+  const { form, found, figure, keep, cancel } = useRecordForm({
+    kind: 'field',
+    name: `field ${field?.id ?? 'new'}`,
+    record: field,
+    start: () => ({
+      grower:
+        growers.find(({ id }) => id === field?.data.growerId)?.data.name ??
+        (growers.length === 1 ? growers[0]!.data.name : ''),
+      name: field?.data.name ?? '',
+      soil: field?.data.soil ?? '',
+      areaM2: enteredFrom(field?.data.areaM2 ?? null, field?.data.asTyped.areaM2, 'area', units),
+    }),
+    check({ grower }): Problems {
+      const named = validate('grower', { name: grower });
+      if (named.ok) return {};
+      return {
         grower: grower.trim() ? named.problems.name! : 'Choose the grower, or type a new name.',
-      });
-    const growerId = known?.id ?? newId();
-    save(
-      {
-        growerId,
-        name,
-        soil,
-        areaM2: area.text.trim() === '' ? null : (area.value ?? Number.NaN),
-        asTyped: { areaM2: area.text },
-      },
-      known ? [] : [{ kind: 'grower', id: growerId, data: named.data }],
-    );
-  };
+      };
+    },
+    read: ({ grower, name, soil, areaM2 }) => {
+      const growerId = known(grower)?.id ?? newGrowerId;
+      return {
+        data: {
+          growerId,
+          name,
+          soil,
+          areaM2: areaM2.text.trim() === '' ? null : (areaM2.value ?? Number.NaN),
+          asTyped: { areaM2: areaM2.text },
+        },
+        before: known(grower) ? [] : [{ kind: 'grower', id: growerId, data: { name: grower } }],
+      };
+    },
+    onDone,
+  });
+  const { grower } = form.values;
   return (
     <FormFrame
       label={field ? 'Edit the field' : 'New field'}
-      found={draft.found}
+      found={found}
       onCancel={cancel}
-      onSave={keep}
+      onSubmit={form.onSubmit(keep)}
     >
       <Autocomplete
         label="Grower"
         description={
-          grower.trim() && !known
+          grower.trim() && !known(grower)
             ? 'A new grower: added with the field.'
             : 'Choose one, or type a new name.'
         }
-        value={grower}
-        error={problems.grower ?? problems.growerId}
-        onChange={(value) => draft.change({ grower: value })}
         data={[...new Set(growers.flatMap(({ data }) => (data.archived ? [] : [data.name])))]}
+        {...form.getInputProps('grower')}
       />
-      <TextInput
-        label="Field name"
-        value={name}
-        error={problems.name}
-        onChange={(event) => draft.change({ name: event.currentTarget.value })}
-      />
-      <QuantityInput
-        label="Area (optional)"
-        kind="area"
-        entered={area}
-        onEntered={(entered) => draft.change({ area: entered })}
-        problem={problems.areaM2}
-      />
-      <TextInput
-        label="Soil (optional)"
-        value={soil}
-        error={problems.soil}
-        onChange={(event) => draft.change({ soil: event.currentTarget.value })}
-      />
+      <TextInput label="Field name" {...form.getInputProps('name')} />
+      <QuantityInput label="Area (optional)" kind="area" {...figure('areaM2')} />
+      <TextInput label="Soil (optional)" {...form.getInputProps('soil')} />
     </FormFrame>
   );
 }
@@ -132,24 +120,27 @@ export function GrowerForm({
   grower: Kept<'grower'>;
   onDone(id: string): void;
 }) {
-  const draft = useDraft(`grower ${grower.id}`, grower, () => ({ name: grower.data.name }));
-  const { problems, save, cancel } = useRecordForm('grower', draft, onDone);
+  const { form, found, keep, cancel } = useRecordForm({
+    kind: 'grower',
+    name: `grower ${grower.id}`,
+    record: grower,
+    start: () => ({ name: grower.data.name }),
+    read: (data) => ({ data }),
+    onDone,
+  });
   return (
     <FormFrame
       label="Edit the grower"
-      found={draft.found}
+      found={found}
       onCancel={cancel}
-      onSave={() => save(draft.values)}
+      onSubmit={form.onSubmit(keep)}
     >
-      <TextInput
-        label="Grower’s name"
-        value={draft.values.name}
-        error={problems.name}
-        onChange={(event) => draft.change({ name: event.currentTarget.value })}
-      />
+      <TextInput label="Grower’s name" {...form.getInputProps('name')} />
     </FormFrame>
   );
 }
+
+const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : Number.NaN);
 
 /** Add or edit a planter or drill. */
 export function PlanterForm({
@@ -160,89 +151,65 @@ export function PlanterForm({
   onDone(id: string): void;
 }) {
   const units = useUnits();
-  const draft = useDraft(`planter ${planter?.id ?? 'new'}`, planter, () => ({
-    name: planter?.data.name ?? '',
-    type: planter?.data.type ?? ('planter' as 'planter' | 'drill'),
-    rows: String(planter?.data.rows ?? ''),
-    cells: planter?.data.cells ? String(planter.data.cells) : '',
-    width: enteredFrom(
-      planter?.data.rowWidthM ?? null,
-      planter?.data.asTyped.rowWidthM,
-      'rowWidth',
-      units,
-    ),
-    step: enteredFrom(
-      planter?.data.depthStopStepM ?? null,
-      planter?.data.asTyped.depthStopStepM,
-      'seedDepth',
-      units,
-    ),
-  }));
-  const { problems, save, cancel } = useRecordForm('planter', draft, onDone);
-  const { name, type, rows, cells, width, step } = draft.values;
-  const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : Number.NaN);
+  const was = planter?.data;
+  const { form, found, figure, keep, cancel } = useRecordForm({
+    kind: 'planter',
+    name: `planter ${planter?.id ?? 'new'}`,
+    record: planter,
+    start: () => ({
+      name: was?.name ?? '',
+      type: was?.type ?? ('planter' as 'planter' | 'drill'),
+      rows: String(was?.rows ?? ''),
+      cells: was?.cells ? String(was.cells) : '',
+      rowWidthM: enteredFrom(was?.rowWidthM ?? null, was?.asTyped.rowWidthM, 'rowWidth', units),
+      depthStopStepM: enteredFrom(
+        was?.depthStopStepM ?? null,
+        was?.asTyped.depthStopStepM,
+        'seedDepth',
+        units,
+      ),
+    }),
+    read: ({ name, type, rows, cells, rowWidthM, depthStopStepM: step }) => ({
+      data: {
+        name,
+        type,
+        rows: whole(rows),
+        rowWidthM: rowWidthM.value ?? Number.NaN,
+        cells: type === 'drill' || cells.trim() === '' ? null : whole(cells),
+        depthStopStepM: step.text.trim() === '' ? null : (step.value ?? Number.NaN),
+        asTyped: { rowWidthM: rowWidthM.text, depthStopStepM: step.text },
+      },
+    }),
+    onDone,
+  });
   return (
     <FormFrame
       label={planter ? 'Edit the planter' : 'New planter'}
-      found={draft.found}
+      found={found}
       onCancel={cancel}
-      onSave={() =>
-        save({
-          name,
-          type,
-          rows: whole(rows),
-          rowWidthM: width.value ?? Number.NaN,
-          cells: type === 'drill' || cells.trim() === '' ? null : whole(cells),
-          depthStopStepM: step.text.trim() === '' ? null : (step.value ?? Number.NaN),
-          asTyped: { rowWidthM: width.text, depthStopStepM: step.text },
-        })
-      }
+      onSubmit={form.onSubmit(keep)}
     >
-      <TextInput
-        label="Name"
-        value={name}
-        error={problems.name}
-        onChange={(event) => draft.change({ name: event.currentTarget.value })}
-      />
+      <TextInput label="Name" {...form.getInputProps('name')} />
       <NativeSelect
         label="Kind"
-        value={type}
-        onChange={(event) =>
-          draft.change({ type: event.currentTarget.value as 'planter' | 'drill' })
-        }
         data={[
           { value: 'planter', label: 'Planter, single seeds' },
           { value: 'drill', label: 'Drill or air seeder' },
         ]}
+        {...form.getInputProps('type')}
       />
-      <TextInput
-        label="Rows"
-        inputMode="numeric"
-        value={rows}
-        error={problems.rows}
-        onChange={(event) => draft.change({ rows: event.currentTarget.value })}
-      />
-      <QuantityInput
-        label="Row width"
-        kind="rowWidth"
-        entered={width}
-        onEntered={(entered) => draft.change({ width: entered })}
-        problem={problems.rowWidthM}
-      />
+      <TextInput label="Rows" inputMode="numeric" {...form.getInputProps('rows')} />
+      <QuantityInput label="Row width" kind="rowWidth" {...figure('rowWidthM')} />
       <QuantityInput
         label="One position of the depth stop moves the seed by (optional)"
         kind="seedDepth"
-        entered={step}
-        onEntered={(entered) => draft.change({ step: entered })}
-        problem={problems.depthStopStepM}
+        {...figure('depthStopStepM')}
       />
-      {type === 'planter' && (
+      {form.values.type === 'planter' && (
         <TextInput
           label="Cells on a metering disc (optional)"
           inputMode="numeric"
-          value={cells}
-          error={problems.cells}
-          onChange={(event) => draft.change({ cells: event.currentTarget.value })}
+          {...form.getInputProps('cells')}
         />
       )}
     </FormFrame>

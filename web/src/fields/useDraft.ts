@@ -1,5 +1,5 @@
 import type { Kept, Kind } from '@sendero/core';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 
 const PREFIX = 'draft:';
 
@@ -42,34 +42,23 @@ export function useDraft<Values extends object, K extends Kind>(
 ) {
   const [before] = useState(() => held<Values, K>(name));
   const [seen] = useState(before ? (before.seen ?? undefined) : record);
-  const [empty] = useState(start);
-  const [first] = useState<Values>(before ? { ...empty, ...before.values } : empty);
-  const [values, setValues] = useState(first);
-  const over = useRef(false);
-  useEffect(() => {
-    if (values === first || values === empty || over.current) return;
-    try {
-      localStorage.setItem(PREFIX + name, JSON.stringify({ values, seen: seen ?? null }));
-    } catch {
-      // A browser that keeps nothing: the form works all the same.
-    }
-  }, [name, values, first, empty, seen]);
+  const [first] = useState<Values>(() => ({ ...start(), ...before?.values }));
   return {
-    values,
+    /** What the form opens with. */
+    first,
     /** The version of the record the form speaks of. */
     seen,
     /** Typed before, and found again. */
     found: before !== null,
-    change: (some: Partial<Values>) => setValues((now) => ({ ...now, ...some })),
-    /** Kept, and ready for the next one. */
-    clear() {
-      localStorage.removeItem(PREFIX + name);
-      setValues(empty);
+    /** Holds what is typed by now. */
+    hold(values: Values) {
+      try {
+        localStorage.setItem(PREFIX + name, JSON.stringify({ values, seen: seen ?? null }));
+      } catch {
+        // A browser that keeps nothing: the form works all the same.
+      }
     },
     /** Kept, or given up. */
-    forget() {
-      over.current = true;
-      localStorage.removeItem(PREFIX + name);
-    },
+    forget: () => localStorage.removeItem(PREFIX + name),
   };
 }

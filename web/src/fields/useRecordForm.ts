@@ -1,39 +1,75 @@
-import type { InputOf, Kind, Problems } from '@sendero/core';
-import { useState } from 'react';
+import { validate, type InputOf, type Kept, type Kind, type Problems } from '@sendero/core';
+import { useForm } from '@mantine/form';
+import { useRef } from 'react';
 import type { Draft } from '../data/device.ts';
 import { useDevice } from '../data/hooks.ts';
+import type { Entered } from '../units/QuantityInput.tsx';
 import { useDraft } from './useDraft.ts';
 
 /**
  * A form that makes or edits a record: what is typed stays until it is kept or given up, problems stand
- * beside their fields. What someone else changed while the form was open stays: the form speaks of the
- * version it was opened on.
+ * beside their fields, as the kind's own schema finds them. What someone else changed while the form was
+ * open stays: the form speaks of the version it was opened on.
  */
-export function useRecordForm<K extends Kind, Values extends object>(
-  kind: K,
-  draft: ReturnType<typeof useDraft<Values, K>>,
-  onDone: (id: string) => void,
-) {
+export function useRecordForm<K extends Kind, Values extends object>({
+  kind,
+  name,
+  record,
+  start,
+  read,
+  check = () => ({}),
+  onDone,
+}: {
+  kind: K;
+  /** Under which a half-filled form is found again. */
+  name: string;
+  record?: Kept<K>;
+  /** Values of a form nobody has touched, named as the record's attributes. */
+  start(): Values;
+  /** The record as the form says it, with others that must be made before it. */
+  read(values: Values): { data: InputOf<K>; before?: readonly Draft[] };
+  /** What the record alone cannot tell is wrong. */
+  check?(values: Values): Problems;
+  onDone(id: string): void;
+}) {
   const device = useDevice();
-  const [problems, setProblems] = useState<Problems>({});
+  const draft = useDraft<Values, K>(name, record, start);
+  const over = useRef(false);
+  const whole = (values: Values) => ({ ...draft.seen?.data, ...read(values).data });
+  const form = useForm<Values>({
+    initialValues: draft.first,
+    validate: (values) => {
+      const checked = check(values);
+      if (Object.keys(checked).length > 0) return checked;
+      const valid = validate(kind, whole(values), draft.seen?.version);
+      return valid.ok ? {} : valid.problems;
+    },
+    onValuesChange: (values) => {
+      if (!over.current) draft.hold(values);
+    },
+  });
+  const end = (id: string) => {
+    over.current = true;
+    draft.forget();
+    onDone(id);
+  };
   return {
-    problems,
-    setProblems,
+    form,
+    found: draft.found,
+    /** What a field for a figure needs. */
+    figure: (attribute: keyof Values & string) => ({
+      entered: form.values[attribute] as Entered,
+      onEntered: (entered: Entered) => form.setFieldValue(attribute, entered as never),
+      problem: form.errors[attribute] as string | undefined,
+    }),
     /** Keeps the record, with others it needs, or none of them. What the form does not ask for stays. */
-    save(data: InputOf<K>, before: readonly Draft[] = []) {
+    keep(values: Values) {
       const { seen } = draft;
-      const saved = device.putAll([
-        ...before,
-        { kind, data: { ...seen?.data, ...data }, id: seen?.id, seen } as Draft,
-      ]);
-      setProblems(saved.ok ? {} : saved.problems);
-      if (!saved.ok) return;
-      draft.forget();
-      onDone(saved.ids.at(-1)!);
+      const made = { kind, data: whole(values), id: seen?.id, seen } as Draft;
+      const saved = device.putAll([...(read(values).before ?? []), made]);
+      if (saved.ok) end(saved.ids.at(-1)!);
+      else form.setErrors(saved.problems);
     },
-    cancel() {
-      draft.forget();
-      onDone(draft.seen?.id ?? '');
-    },
+    cancel: () => end(draft.seen?.id ?? ''),
   };
 }

@@ -4,7 +4,8 @@ import type { Note } from '@sendero/core';
 import { shortDate } from '../app/dates.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { useChildren, useDevice } from '../data/hooks.ts';
-import { useDraft } from '../fields/useDraft.ts';
+import { draftNames } from '../fields/useDraft.ts';
+import { useRecordForm } from '../fields/useRecordForm.ts';
 
 /** Where a note is pinned: to a planting, to a stop of a walk there, or to a planter row. */
 export type Place = Pick<Note, 'plantingId' | 'walkId' | 'stop' | 'row'>;
@@ -67,58 +68,43 @@ export function Notes({ place }: { place: Place }) {
   );
 }
 
+const draftOf = (place: Place) => `note ${Object.values(place).join(' ')}`;
+
 function NewNote({ place }: { place: Place }) {
-  const device = useDevice();
-  const draft = useDraft<{ text: string }, 'note'>(
-    `note ${Object.values(place).join(' ')}`,
-    undefined,
-    () => ({ text: '' }),
-  );
-  const [problem, setProblem] = useState<string | null>(null);
-  const [open, setOpen] = useState(draft.found);
-  const keep = () => {
-    const saved = device.put('note', { ...place, ...device.moment(), text: draft.values.text });
-    setProblem(saved.ok ? null : (Object.values(saved.problems)[0] ?? null));
-    if (!saved.ok) return;
-    draft.clear();
-    setOpen(false);
-  };
-  if (!open)
-    return (
-      <div>
-        <Button variant="default" h={48} onClick={() => setOpen(true)}>
-          Add a note
-        </Button>
-      </div>
-    );
+  const [open, setOpen] = useState(() => draftNames().includes(draftOf(place)));
+  if (open) return <NoteForm place={place} onDone={() => setOpen(false)} />;
   return (
-    <form
-      className="stack tight"
-      onSubmit={(event) => {
-        event.preventDefault();
-        keep();
-      }}
-    >
+    <div>
+      <Button variant="default" h={48} onClick={() => setOpen(true)}>
+        Add a note
+      </Button>
+    </div>
+  );
+}
+
+function NoteForm({ place, onDone }: { place: Place; onDone(): void }) {
+  const device = useDevice();
+  const { form, keep, cancel } = useRecordForm({
+    kind: 'note',
+    name: draftOf(place),
+    start: () => ({ text: '' }),
+    read: ({ text }) => ({ data: { ...place, ...device.moment(), text } }),
+    onDone,
+  });
+  const where = placeWords(place).toLowerCase();
+  return (
+    <form className="stack tight" noValidate onSubmit={form.onSubmit(keep)}>
       <Textarea
-        label={placeWords(place) ? `New note on ${placeWords(place).toLowerCase()}` : 'New note'}
+        label={where ? `New note on ${where}` : 'New note'}
         autoFocus
         rows={3}
-        value={draft.values.text}
-        error={problem}
-        onChange={(event) => draft.change({ text: event.currentTarget.value })}
+        {...form.getInputProps('text')}
       />
       <div className="row">
         <Button type="submit" h={48}>
           Keep
         </Button>
-        <Button
-          variant="default"
-          h={48}
-          onClick={() => {
-            draft.clear();
-            setOpen(false);
-          }}
-        >
+        <Button variant="default" h={48} onClick={cancel}>
           Cancel
         </Button>
       </div>
