@@ -8,6 +8,16 @@ const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.mi
 const DESK = { width: 1280, height: 800 };
 const PHONES = { phone: { width: 390, height: 844 }, 'small phone': { width: 360, height: 640 } };
 
+const NARROW = [
+  'target-size',
+  'scrollable-region-focusable',
+  'aria-hidden-focus',
+  'button-name',
+  'label',
+  'link-name',
+  'region',
+];
+
 /**
  * A screen as it stands now: axe finds nothing at the desk or on a phone, lettering has its contrast in the
  * dark too, and nothing overflows at any width. The page is left at the desk's size, in the light.
@@ -58,7 +68,8 @@ export async function accessible(page: Page, screen: string): Promise<void> {
   for (const [name, size] of Object.entries(PHONES)) {
     await page.setViewportSize(size);
     await fits(name);
-    if (name === 'phone') await finds(name, { rules: { 'color-contrast': { enabled: false } } });
+    // What a narrow page can have that a wide one of the same pieces has not.
+    if (name === 'phone') await finds(name, { runOnly: NARROW });
   }
   await page.setViewportSize(DESK);
 }

@@ -16,6 +16,7 @@ export {
   show,
   showNumber,
   unitSymbol,
+  unitAreaM2,
   unitName,
   read,
   QUANTITY_KINDS,

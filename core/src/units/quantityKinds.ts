@@ -1,6 +1,6 @@
 import { parseQuantity, type Parsed } from './parseQuantity.ts';
 import { printNumber, printQuantity, type NumberStyle } from './printQuantity.ts';
-import { UNITS, type Unit, type UnitName } from './unitTable.ts';
+import { toSi, UNITS, type Unit, type UnitName } from './unitTable.ts';
 
 export type UnitSystem = 'us' | 'metric';
 
@@ -81,6 +81,9 @@ const KINDS = {
 
 export type QuantityKind = keyof typeof KINDS;
 export const QUANTITY_KINDS = Object.keys(KINDS) as QuantityKind[];
+
+/** Area that people of a system count their seeds on, m². @example unitAreaM2('us') / 1000 // the thousandth of an acre */
+export const unitAreaM2 = (system: UnitSystem): number => toSi(1, KINDS.area[system].unit);
 
 /** A figure with its unit, for people of `system`. @example show(0.04445, 'seedDepth', 'us') // '1¾ in' */
 export function show(value: number, kind: QuantityKind, system: UnitSystem): string {

@@ -1,4 +1,6 @@
 import type { RowChange } from '@sendero/core';
+import { scaleLinear } from 'd3-scale';
+import { Axis } from '../drawing/Axis.tsx';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
@@ -28,9 +30,9 @@ export function BeforeAfter({
   );
   const least = Math.min(targetM - 2 * toleranceM, ...depths) - toleranceM / 2;
   const most = Math.max(targetM + 2 * toleranceM, ...depths) + toleranceM / 2;
-  const x = (depthM: number) =>
-    left + ((depthM - least) / (most - least)) * Math.max(60, width - left - right);
-  const height = changes.length * line + 22;
+  const x = scaleLinear([least, most], [left, left + Math.max(60, width - left - right)]);
+  const height = changes.length * line + 44;
+  const foot = height - 42;
   return (
     <div ref={ref}>
       <svg
@@ -49,10 +51,11 @@ export function BeforeAfter({
           x={x(targetM - toleranceM)}
           width={x(targetM + toleranceM) - x(targetM - toleranceM)}
           y={0}
-          height={height - 20}
+          height={foot}
           fill="var(--band)"
         />
-        <line x1={x(targetM)} x2={x(targetM)} y1={0} y2={height - 20} stroke="var(--clay)" />
+        <line x1={x(targetM)} x2={x(targetM)} y1={0} y2={foot} stroke="var(--clay)" />
+        <Axis scale={x} kind="seedDepth" side="bottom" at={foot} room={56} />
         <text x={x(targetM)} y={height - 4} fontSize={13} textAnchor="middle">
           target {units.show(targetM, 'seedDepth')}
         </text>

@@ -9,10 +9,10 @@ import {
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useDevice, useOne } from '../data/hooks.ts';
-import { useAppSelector } from '../data/store.ts';
-import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
-import { withFirstStop } from '../stand/withFirstStop.ts';
+import { useOne } from '../data/hooks.ts';
+import { FoundAgain } from '../fields/FoundAgain.tsx';
+import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
+import { useStartForm } from '../stand/useStartForm.ts';
 import { useUnits } from '../units/useUnits.ts';
 import styles from './depth.module.css';
 
@@ -47,48 +47,40 @@ function StartTrenchForm({
   fieldName: string;
   planterName: string | null;
 }) {
-  const device = useDevice();
   const navigate = useNavigate();
   const units = useUnits();
-  const walker = useAppSelector((state) => state.sync.session?.person.name ?? '');
-  const [target, setTarget] = useState<Entered>(() =>
-    enteredFrom(planting.data.depthTargetM, planting.data.asTyped.depthTargetM, 'seedDepth', units),
-  );
-  const [tolerance, setTolerance] = useState<Entered>(() =>
-    enteredFrom(DEFAULT_DEPTH_TOLERANCE_M, undefined, 'seedDepth', units),
-  );
-  const [readTo, setReadTo] = useState<DepthConvention>('bottom');
-  const [seeds, setSeeds] = useState(5);
-  const [gauge, setGauge] = useState<TrenchWalk['gauge']>(null);
-  const [problems, setProblems] = useState<Record<string, string>>({});
-  const start = () => {
-    const { at, on, zoneOffsetMin } = device.moment();
-    const walk: TrenchWalk = {
-      plantingId: planting.id,
+  const { form, found, figure, keep } = useStartForm({
+    plantingId: planting.id,
+    purpose: 'trench',
+    start: () => ({
+      targetM: enteredFrom(
+        planting.data.depthTargetM,
+        planting.data.asTyped.depthTargetM,
+        'seedDepth',
+        units,
+      ),
+      toleranceM: enteredFrom(DEFAULT_DEPTH_TOLERANCE_M, undefined, 'seedDepth', units),
+      readTo: 'bottom' as DepthConvention,
+      seedsPerRow: 5,
+      gauge: null as TrenchWalk['gauge'],
+    }),
+    read: ({ targetM, toleranceM, ...others }) => ({
       purpose: 'trench',
-      startedAt: at,
-      startedOn: on,
-      zoneOffsetMin,
-      finishedAt: null,
-      walkedBy: walker,
-      note: '',
-      targetM: target.value ?? Number.NaN,
-      toleranceM: tolerance.value ?? Number.NaN,
-      readTo,
-      seedsPerRow: seeds,
-      gauge,
-      asTyped: { targetM: target.text, toleranceM: tolerance.text },
-    };
-    const made = device.putAll(withFirstStop(walk));
-    if (!made.ok) return setProblems(made.problems);
-    void navigate(`/trench/${made.ids[0]}`, { replace: true });
-  };
+      targetM: targetM.value ?? Number.NaN,
+      toleranceM: toleranceM.value ?? Number.NaN,
+      ...others,
+      asTyped: { targetM: targetM.text, toleranceM: toleranceM.text },
+    }),
+    onDone: (walkId) => void navigate(`/trench/${walkId}`, { replace: true }),
+  });
+  const { readTo, seedsPerRow } = form.values;
   return (
-    <div className="stack" style={{ maxWidth: 620 }}>
+    <form className="stack" style={{ maxWidth: 620 }} noValidate onSubmit={form.onSubmit(keep)}>
       <div>
         <Link to={`/plantings/${planting.id}`}>{fieldName}</Link>
         <h1>Trench check{planterName ? ` behind ${planterName}` : ''}</h1>
       </div>
+      {found && <FoundAgain />}
       <section className="rule-left signal stack tight" aria-label="Cautions">
         <p>
           <strong>Stopped, shut down, blocked.</strong> Agree with the driver before you go behind
@@ -104,9 +96,7 @@ function StartTrenchForm({
           label="Depth aimed for, to the seed’s bottom"
           kind="seedDepth"
           size="md"
-          entered={target}
-          onEntered={setTarget}
-          problem={problems.targetM}
+          {...figure('targetM')}
         />
         <QuantityInput
           label={
@@ -119,9 +109,7 @@ function StartTrenchForm({
           }
           kind="seedDepth"
           size="md"
-          entered={tolerance}
-          onEntered={setTolerance}
-          problem={problems.toleranceM}
+          {...figure('toleranceM')}
         />
       </section>
       <Choice
@@ -131,16 +119,16 @@ function StartTrenchForm({
           { value: 'top', says: 'top of the seed' },
         ]}
         value={readTo}
-        onChange={(next) => setReadTo(next!)}
+        onChange={(next) => form.setFieldValue('readTo', next!)}
       />
       <Choice
         label="Seeds in each row"
         options={[3, 5, 8, 10].map((count) => ({ value: count, says: count }))}
-        value={seeds}
-        onChange={(next) => setSeeds(next!)}
+        value={seedsPerRow}
+        onChange={(next) => form.setFieldValue('seedsPerRow', next!)}
       />
-      <GaugeForm onGauge={setGauge} />
-      {Object.entries(problems)
+      <GaugeForm onGauge={(gauge) => form.setFieldValue('gauge', gauge)} />
+      {Object.entries(form.errors)
         .filter(([name]) => name !== 'targetM' && name !== 'toleranceM')
         .map(([name, text]) => (
           <p key={name} className="warn" role="alert">
@@ -148,11 +136,11 @@ function StartTrenchForm({
           </p>
         ))}
       <div>
-        <Button size="lg" onClick={start}>
+        <Button size="lg" type="submit">
           Planter is stopped: start
         </Button>
       </div>
-    </div>
+    </form>
   );
 }
 

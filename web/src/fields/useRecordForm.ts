@@ -26,8 +26,13 @@ export function useRecordForm<K extends Kind, Values extends object>({
   record?: Kept<K>;
   /** Values of a form nobody has touched, named as the record's attributes. */
   start(): Values;
-  /** The record as the form says it, with others that must be made before it. */
-  read(values: Values): { data: InputOf<K>; before?: readonly Draft[] };
+  /** The record as the form says it, with others that must be made before it, and those that hang on it. */
+  read(values: Values): {
+    id?: string;
+    data: InputOf<K>;
+    before?: readonly Draft[];
+    after?: readonly Draft[];
+  };
   /** What the record alone cannot tell is wrong. */
   check?(values: Values): Problems;
   onDone(id: string): void;
@@ -65,9 +70,10 @@ export function useRecordForm<K extends Kind, Values extends object>({
     /** Keeps the record, with others it needs, or none of them. What the form does not ask for stays. */
     keep(values: Values) {
       const { seen } = draft;
-      const made = { kind, data: whole(values), id: seen?.id, seen } as Draft;
-      const saved = device.putAll([...(read(values).before ?? []), made]);
-      if (saved.ok) end(saved.ids.at(-1)!);
+      const { id = seen?.id, before = [], after = [] } = read(values);
+      const made = { kind, data: whole(values), id, seen } as Draft;
+      const saved = device.putAll([...before, made, ...after]);
+      if (saved.ok) end(saved.ids[before.length]!);
       else form.setErrors(saved.problems);
     },
     cancel: () => end(draft.seen?.id ?? ''),

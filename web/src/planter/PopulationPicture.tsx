@@ -1,4 +1,6 @@
 import type { DroppedPopulation, MonitorComparison, MonitorFigure } from '@sendero/core';
+import { scaleLinear } from 'd3-scale';
+import { Axis } from '../drawing/Axis.tsx';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { verdictWords } from './monitorWords.ts';
@@ -38,11 +40,11 @@ export function PopulationPicture({
     Math.max(0.3, ...values.map((value) => Math.abs(value / middle - 1) * 1.25)),
   );
   const [left, right, step] = [74, 92, 30];
-  const x = (perM2: number) => {
-    const share = Math.max(-1, Math.min(1, (perM2 / middle - 1) / reach));
-    return left + (share + 1) * 0.5 * (width - left - right);
-  };
-  const height = lines.length * step + 44;
+  const x = scaleLinear([middle * (1 - reach), middle * (1 + reach)], [left, width - right]).clamp(
+    true,
+  );
+  const height = lines.length * step + 62;
+  const foot = height - 56;
   const said = [...(comparison.machine ? [comparison.machine] : []), ...comparison.rows];
   return (
     <div ref={ref}>
@@ -57,12 +59,13 @@ export function PopulationPicture({
           x1={x(targetPerM2)}
           x2={x(targetPerM2)}
           y1={0}
-          y2={height - 38}
+          y2={foot}
           stroke="var(--clay)"
           strokeWidth={1.5}
           strokeDasharray="6 4"
         />
-        <text x={x(targetPerM2)} y={height - 22} fontSize={13} textAnchor="middle">
+        <Axis scale={x} kind="population" side="bottom" at={foot} />
+        <text x={x(targetPerM2)} y={height - 16} fontSize={13} textAnchor="middle">
           target {units.show(targetPerM2, 'population')}
         </text>
         {lines.map(({ row, perM2, intervalPerM2 }, i) => {

@@ -6,6 +6,7 @@ import { Dialog } from '../app/Dialog.tsx';
 import { longDate } from '../app/dates.ts';
 import { useDevice, useWorkspace } from '../data/hooks.ts';
 import { SpacingResult } from '../spacing/SpacingResult.tsx';
+import { useRecordForm } from '../fields/useRecordForm.ts';
 import { Notes } from '../notes/Notes.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { findingWords } from './findingWords.ts';
@@ -228,54 +229,61 @@ function EffectiveStand({ stand }: { stand: WalkStand }) {
 function WeightsDialog({ stand, onClose }: { stand: WalkStand; onClose(): void }) {
   const device = useDevice();
   const workspace = useWorkspace()!;
-  const [one, setOne] = useState<number | string>(stand.weights.oneBehind);
-  const [two, setTwo] = useState<number | string>(stand.weights.twoBehind);
-  const [problems, setProblems] = useState<Record<string, string>>({});
-  const keep = (weights: { oneBehind: number; twoBehind: number } | null) => {
-    const kept = device.put('workspace', { ...workspace.data, weights }, workspace.id);
-    if (kept.ok) onClose();
-    else setProblems(kept.problems);
-  };
+  const { form, keep } = useRecordForm({
+    kind: 'workspace',
+    name: 'weights',
+    record: workspace,
+    start: () => ({
+      weights: { ...stand.weights } as Record<'oneBehind' | 'twoBehind', number | string>,
+    }),
+    read: ({ weights }) => ({
+      data: {
+        ...workspace.data,
+        weights: {
+          oneBehind: figureOf(weights.oneBehind),
+          twoBehind: figureOf(weights.twoBehind),
+        },
+      },
+    }),
+    onDone: onClose,
+  });
   return (
     <Dialog title="Weight of plants behind their neighbours" onClose={onClose}>
-      <div className="stack">
+      <form className="stack" noValidate onSubmit={form.onSubmit(keep)}>
         <p className="small soft">
           1 counts a plant in full, 0 not at all. The defaults, 0.75 and 0, are this app’s own and
           nobody’s research.
         </p>
         <NumberInput
           label="One leaf stage behind"
-          value={one}
-          onChange={setOne}
           step={0.05}
           clampBehavior="none"
-          error={problems['weights.oneBehind']}
+          {...form.getInputProps('weights.oneBehind')}
         />
         <NumberInput
           label="Two or more behind"
-          value={two}
-          onChange={setTwo}
           step={0.05}
           clampBehavior="none"
-          error={problems['weights.twoBehind']}
+          {...form.getInputProps('weights.twoBehind')}
         />
         <div className="row">
-          <Button
-            h={48}
-            onClick={() =>
-              keep({
-                oneBehind: one === '' ? Number.NaN : Number(one),
-                twoBehind: two === '' ? Number.NaN : Number(two),
-              })
-            }
-          >
+          <Button h={48} type="submit">
             Keep
           </Button>
-          <Button variant="default" h={48} onClick={() => keep(null)}>
+          <Button
+            variant="default"
+            h={48}
+            onClick={() => {
+              device.change('workspace', workspace.id, (data) => ({ ...data, weights: null }));
+              onClose();
+            }}
+          >
             Back to the defaults
           </Button>
         </div>
-      </div>
+      </form>
     </Dialog>
   );
 }
+
+const figureOf = (text: number | string) => (text === '' ? Number.NaN : Number(text));

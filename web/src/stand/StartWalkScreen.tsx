@@ -5,21 +5,18 @@ import {
   COUNT_METHODS,
   CROP_FACTS,
   rowLengthForArea,
+  unitAreaM2,
   type CountMethod,
-  type StandWalk,
 } from '@sendero/core';
 import { Button } from '@mantine/core';
-import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useDevice, useOne } from '../data/hooks.ts';
-import { useAppSelector } from '../data/store.ts';
+import { useOne } from '../data/hooks.ts';
+import { FoundAgain } from '../fields/FoundAgain.tsx';
 import { QuantityInput, enteredFrom, type Entered } from '../units/QuantityInput.tsx';
-import { withFirstStop } from './withFirstStop.ts';
+import { useStartForm } from './useStartForm.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { MethodPicture, METHOD_WORDS } from './methodWords.tsx';
 
-const THOUSANDTH_ACRE_M2 = 4.0468564224;
-const THOUSANDTH_HECTARE_M2 = 10;
 const HOOP_M = 28.25 * INCH_M;
 
 /** Choose how to count before setting out. */
@@ -60,58 +57,47 @@ function StartWalkForm({
   rows: number | null;
   dense: boolean;
 }) {
-  const device = useDevice();
   const navigate = useNavigate();
   const units = useUnits();
-  const walker = useAppSelector((state) => state.sync.session?.person.name ?? '');
-  const unitArea = units.system === 'us' ? THOUSANDTH_ACRE_M2 : THOUSANDTH_HECTARE_M2;
-  const fullLength = rowLengthForArea({ rowWidthM, areaM2: unitArea });
-  const usual = (method: CountMethod) => (method === 'perFoot' ? FOOT_M : fullLength);
-  const [method, setMethod] = useState<CountMethod>(dense ? 'hoop' : rows ? 'everyRow' : 'oneRow');
-  const [length, setLength] = useState<Entered>(() =>
-    enteredFrom(usual(method), undefined, 'rowLength', units),
-  );
-  const [exact, setExact] = useState<number | null>(usual(method));
-  const [hoop, setHoop] = useState<Entered>(() =>
-    enteredFrom(HOOP_M, undefined, 'hoopDiameter', units),
-  );
-  const [problems, setProblems] = useState<Record<string, string>>({});
-
-  const choose = (next: CountMethod) => {
-    setMethod(next);
-    setExact(usual(next));
-    setLength(enteredFrom(usual(next), undefined, 'rowLength', units));
+  const unitM2 = unitAreaM2(units.system) / 1000;
+  const fullLengthM = rowLengthForArea({ rowWidthM, areaM2: unitM2 });
+  /** The usual length of a method, exactly, and as it is written. */
+  const usual = (method: CountMethod) => {
+    const exactM = method === 'perFoot' ? FOOT_M : fullLengthM;
+    return { exactM, lengthM: enteredFrom(exactM, undefined, 'rowLength', units) };
   };
-  const start = () => {
-    const { at, on, zoneOffsetMin } = device.moment();
-    const walk: StandWalk = {
-      plantingId,
+  const { form, found, figure, keep } = useStartForm({
+    plantingId,
+    purpose: 'stand',
+    start: () => {
+      const method = (dense ? 'hoop' : rows ? 'everyRow' : 'oneRow') as CountMethod;
+      return {
+        method,
+        ...(usual(method) as { exactM: number | null; lengthM: Entered }),
+        hoopDiameterM: enteredFrom(HOOP_M, undefined, 'hoopDiameter', units),
+      };
+    },
+    read: ({ method, exactM, lengthM, hoopDiameterM: hoop }) => ({
       purpose: 'stand',
-      startedAt: at,
-      startedOn: on,
-      zoneOffsetMin,
-      finishedAt: null,
       method,
-      walkedBy: walker,
-      note: '',
-      lengthM: method === 'hoop' ? null : (exact ?? length.value),
+      lengthM: method === 'hoop' ? null : (exactM ?? lengthM.value),
       hoopDiameterM: method === 'hoop' ? hoop.value : null,
       asTyped: {
         [method === 'hoop' ? 'hoopDiameterM' : 'lengthM']:
-          method === 'hoop' ? hoop.text : length.text,
+          method === 'hoop' ? hoop.text : lengthM.text,
       },
-    };
-    const made = device.putAll(withFirstStop(walk));
-    if (!made.ok) return setProblems(made.problems);
-    void navigate(`/walks/${made.ids[0]}`, { replace: true });
-  };
+    }),
+    onDone: (walkId) => void navigate(`/walks/${walkId}`, { replace: true }),
+  });
+  const { method } = form.values;
 
   return (
-    <div className="stack">
+    <form className="stack" noValidate onSubmit={form.onSubmit(keep)}>
       <div>
         <Link to={`/plantings/${plantingId}`}>{fieldName}</Link>
         <h1>New stand walk</h1>
       </div>
+      {found && <FoundAgain />}
       <section className="stack tight">
         <h2>How will you count?</h2>
         <Choice
@@ -131,7 +117,7 @@ function StartWalkForm({
             }),
           )}
           value={method}
-          onChange={(next) => choose(next!)}
+          onChange={(next) => form.setValues({ method: next!, ...usual(next!) })}
         />
       </section>
       <section className="stack tight" style={{ maxWidth: 460 }}>
@@ -139,9 +125,7 @@ function StartWalkForm({
           <QuantityInput
             label="Hoop diameter, inside"
             kind="hoopDiameter"
-            entered={hoop}
-            onEntered={setHoop}
-            problem={problems.hoopDiameterM}
+            {...figure('hoopDiameterM')}
             size="md"
           />
         ) : (
@@ -153,35 +137,28 @@ function StartWalkForm({
                   : 'Length of tape'
               }
               kind="rowLength"
-              entered={length}
-              problem={problems.lengthM}
               size="md"
-              onEntered={(entered) => {
-                setLength(entered);
-                setExact(null);
-              }}
+              {...figure('lengthM')}
+              onEntered={(entered) => form.setValues({ lengthM: entered, exactM: null })}
             />
             <div className="row small soft">
               <span>
                 1/1000 {units.system === 'us' ? 'acre' : 'ha'} at{' '}
                 {units.show(rowWidthM, 'rowWidth')} rows is{' '}
-                <strong>{units.show(fullLength, 'rowLength')}</strong>.
+                <strong>{units.show(fullLengthM, 'rowLength')}</strong>.
               </span>
               <Button
                 variant="default"
                 size="compact-md"
                 h={44}
-                onClick={() => {
-                  setExact(fullLength);
-                  setLength(enteredFrom(fullLength, undefined, 'rowLength', units));
-                }}
+                onClick={() => form.setValues(usual('oneRow'))}
               >
                 Use it
               </Button>
             </div>
           </>
         )}
-        {Object.entries(problems)
+        {Object.entries(form.errors)
           .filter(([name]) => name !== 'lengthM' && name !== 'hoopDiameterM')
           .map(([name, text]) => (
             <p key={name} className="warn" role="alert">
@@ -194,10 +171,10 @@ function StartWalkForm({
         the re-entry interval on the label has passed.
       </p>
       <div>
-        <Button size="lg" onClick={start}>
+        <Button size="lg" type="submit">
           Start the walk
         </Button>
       </div>
-    </div>
+    </form>
   );
 }

@@ -12,6 +12,7 @@ import {
   seedNeeded,
   seedsInLength,
   targetSpacing,
+  unitAreaM2,
   type Crop,
   type QuantityKind,
 } from '@sendero/core';
@@ -24,7 +25,6 @@ import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput
 import { ReckonerTabs } from '../reckoner/ReckonerTabs.tsx';
 import { useUnits } from '../units/useUnits.ts';
 
-const THOUSANDTH = { us: 4.0468564224, metric: 10 };
 const HOOP_M = 28.25 * INCH_M;
 const USUAL_WIDTH: Record<Crop, number> = {
   corn: 30 * INCH_M,
@@ -79,7 +79,7 @@ function QuickCard({ start }: { start: Start | null }) {
     entry(
       rowLengthForArea({
         rowWidthM: start?.rowWidthM ?? USUAL_WIDTH[crop],
-        areaM2: THOUSANDTH[units.system],
+        areaM2: unitAreaM2(units.system) / 1000,
       }),
       'rowLength',
     ),
@@ -140,7 +140,7 @@ function QuickCard({ start }: { start: Start | null }) {
     setBag(next === 'wheat' ? '' : next === 'corn' ? '80000' : '140000');
     setLength(
       entry(
-        rowLengthForArea({ rowWidthM: USUAL_WIDTH[next], areaM2: THOUSANDTH[units.system] }),
+        rowLengthForArea({ rowWidthM: USUAL_WIDTH[next], areaM2: unitAreaM2(units.system) / 1000 }),
         'rowLength',
       ),
     );
@@ -267,7 +267,7 @@ function QuickCard({ start }: { start: Start | null }) {
                 <dt>1/1000 {units.system === 'us' ? 'acre' : 'ha'}</dt>
                 <dd>
                   {units.show(
-                    rowLengthForArea({ rowWidthM: w, areaM2: THOUSANDTH[units.system] }),
+                    rowLengthForArea({ rowWidthM: w, areaM2: unitAreaM2(units.system) / 1000 }),
                     'rowLength',
                   )}{' '}
                   of row

@@ -1,0 +1,56 @@
+import type { InputOf } from '@sendero/core';
+import { useState } from 'react';
+import { useDevice } from '../data/hooks.ts';
+import { newId } from '../data/newId.ts';
+import { useAppSelector } from '../data/store.ts';
+import { useRecordForm } from '../fields/useRecordForm.ts';
+
+type WalkInput = InputOf<'walk'>;
+/** What every visit says of itself. */
+type Visit =
+  'plantingId' | 'startedAt' | 'startedOn' | 'zoneOffsetMin' | 'finishedAt' | 'walkedBy' | 'note';
+/** What a walk of one purpose adds to that. */
+type Own = WalkInput extends infer Walk
+  ? Walk extends unknown
+    ? Omit<Walk, Visit>
+    : never
+  : never;
+
+/** The form before a walk: kept together with the stop the walk starts at, or not at all. */
+export function useStartForm<Values extends object>({
+  plantingId,
+  purpose,
+  start,
+  read,
+  onDone,
+}: {
+  plantingId: string;
+  purpose: WalkInput['purpose'];
+  start(): Values;
+  read(values: Values): Own;
+  onDone(walkId: string): void;
+}) {
+  const device = useDevice();
+  const walkedBy = useAppSelector((state) => state.sync.session?.person.name ?? '');
+  const [id] = useState(newId);
+  return useRecordForm({
+    kind: 'walk',
+    name: `${purpose} walk on ${plantingId}`,
+    start,
+    read: (values: Values) => {
+      const { at, on, zoneOffsetMin } = device.moment();
+      const visit = { plantingId, startedAt: at, startedOn: on, zoneOffsetMin, finishedAt: null };
+      return {
+        id,
+        data: { ...visit, walkedBy, ...read(values) } as WalkInput,
+        after: [
+          {
+            kind: 'stop',
+            data: { walkId: id, ordinal: 1, travel: 'away', chosen: false },
+          },
+        ],
+      };
+    },
+    onDone,
+  });
+}
