@@ -7,7 +7,7 @@ import { useToday, useWorkspace } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { UpdateOffer } from '../sync/UpdateOffer.tsx';
 import { KeyboardHelp } from './KeyboardHelp.tsx';
-import { longDate } from './dates.ts';
+import { longDate, shortDate } from './dates.ts';
 import styles from './Shell.module.css';
 import { UndoOffers } from './Undo.tsx';
 
@@ -99,7 +99,8 @@ function Day() {
   return (
     <span className={styles.day}>
       {fixed && <span className={styles.long}>Demo season, </span>}
-      <strong>{longDate(today)}</strong>
+      <strong className={styles.long}>{longDate(today)}</strong>
+      <strong className={styles.short}>{shortDate(today)}</strong>
     </span>
   );
 }

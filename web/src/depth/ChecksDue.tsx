@@ -49,7 +49,7 @@ export function ChecksDue({ day, first }: { day: PlantingDay; first: boolean }) 
     void navigate(`/trench/${check.walk.id}`);
   };
   return (
-    <li className="task" style={{ alignItems: 'start' }}>
+    <li className="task due" style={{ alignItems: 'start' }}>
       <div>
         <Link to={`/plantings/${planting.id}`}>
           <strong>{field.data.name}</strong>

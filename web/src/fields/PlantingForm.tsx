@@ -25,13 +25,6 @@ import { useRecordForm } from './useRecordForm.ts';
 const FIGURES = ['rowWidthM', 'seedsPerM2', 'depthTargetM', 'germination', 'fieldLoss'] as const;
 type Figure = (typeof FIGURES)[number];
 
-const NO_PLANTER = (
-  <>
-    None yet. <Link to="/planters">Add the planter</Link> first to judge row by row; this form stays
-    as it is.
-  </>
-);
-
 /** Add or edit a planting; the target spacing follows while typing. */
 export function PlantingForm({
   fieldId,
@@ -63,7 +56,7 @@ export function PlantingForm({
   const [moving, setMoving] = useState(false);
   const first = others.find(({ data }) => data.beside === null);
   const asked = first !== undefined && (!planting || planting.data.beside !== null);
-  const { form, found, figure, keep, cancel } = useRecordForm({
+  const { form, found, hold, figure, keep, cancel } = useRecordForm({
     kind: 'planting',
     name: `planting ${planting?.id ?? `on ${fieldId}`}`,
     record: planting,
@@ -179,7 +172,17 @@ export function PlantingForm({
           <TextInput label="Planted on" type="date" {...form.getInputProps('plantedOn')} />
           <NativeSelect
             label="Planter"
-            description={planters.length === 0 ? NO_PLANTER : undefined}
+            description={
+              planters.length === 0 && (
+                <>
+                  None yet.{' '}
+                  <Link to="/planters" onClick={hold}>
+                    Add the planter
+                  </Link>{' '}
+                  first to judge row by row; this form stays as it is.
+                </>
+              )
+            }
             {...form.getInputProps('planterId')}
             onChange={(event) => {
               const next = planters.find(({ id }) => id === event.currentTarget.value);

@@ -61,6 +61,8 @@ export function useRecordForm<K extends Kind, Values extends object>({
   return {
     form,
     found: draft.found,
+    /** Leaves the form open for when one comes back, also when nothing was typed yet. */
+    hold: () => draft.hold(form.values),
     /** What a field for a figure needs. */
     figure: (attribute: keyof Values & string) => ({
       entered: form.values[attribute] as Entered,

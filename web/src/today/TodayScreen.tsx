@@ -79,7 +79,7 @@ export default function TodayScreen() {
               <ChecksDue key={day.one.planting.id} day={day} first={i === 0} />
             ))}
             {due.map(({ one, mark }, i) => (
-              <li key={`${one.planting.id} ${mark.mark}`} className="task">
+              <li key={`${one.planting.id} ${mark.mark}`} className="task due">
                 <div>
                   <Link to={`/plantings/${one.planting.id}`}>
                     <strong>{one.field.data.name}</strong>

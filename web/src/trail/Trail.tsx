@@ -7,7 +7,7 @@ import { whenOf } from './markWords.ts';
 import styles from './Trail.module.css';
 
 /** Narrowest place of a mark whose label can be read at arm's length. */
-const PLACE = 100;
+const PLACE = 88;
 const HEIGHT = 122;
 
 /** The mark the trail is opened at: what is due next, else the last one done. */
