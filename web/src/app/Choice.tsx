@@ -29,7 +29,10 @@ export function Choice<T extends string | number>({
       className={look === 'wideCard' ? styles.staying : undefined}
       classNames={{ label: styles.label }}
       value={value === null ? '' : String(value)}
-      onChange={(text) => onChange(options.find((one) => String(one.value) === text)!.value)}
+      onChange={(text) => {
+        const chosen = options.find((one) => String(one.value) === text)!.value;
+        onChange(clearable && chosen === value ? null : chosen);
+      }}
     >
       <div className={styles[`${look}s`]}>
         {options.map((one) => (
@@ -38,7 +41,6 @@ export function Choice<T extends string | number>({
             value={String(one.value)}
             className={styles[look === 'chip' ? 'chip' : 'card']}
             data-alarming={(one.alarming && one.value === value) || undefined}
-            onClick={clearable && one.value === value ? () => onChange(null) : undefined}
           >
             {one.says}
           </Radio.Card>
