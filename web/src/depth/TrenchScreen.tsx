@@ -1,10 +1,11 @@
 import { rowsToOpen, type Trench, type TrenchCheck, type TrenchStop } from '@sendero/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
-import { useState } from 'react';
+import { lazy, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Fold } from '../app/Fold.tsx';
 import { useDevice } from '../data/hooks.ts';
-import NotesFold from '../notes/Notes.tsx';
+
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { DepthGrid } from './DepthGrid.tsx';
@@ -18,6 +19,8 @@ import { SoilProfile } from './SoilProfile.tsx';
 import { rowsText } from './trenchWords.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
 import { found, useTrenchRows, type Seed, type TrenchRows } from './useTrenchRows.ts';
+
+const Notes = lazy(() => import('../notes/Notes.tsx'));
 
 /** Opening rows behind a stopped planter. */
 export default function TrenchScreen() {
@@ -251,14 +254,16 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
         </>
       )}
       {!desk && actions}
-      <NotesFold
-        place={{
-          plantingId: check.planting.id,
-          walkId: check.walk.id,
-          stop: stop.data.ordinal,
-          row,
-        }}
-      />
+      <Fold summary="Notes on this stop">
+        <Notes
+          place={{
+            plantingId: check.planting.id,
+            walkId: check.walk.id,
+            stop: stop.data.ordinal,
+            row,
+          }}
+        />
+      </Fold>
     </div>
   );
 }

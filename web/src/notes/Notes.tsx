@@ -21,19 +21,8 @@ const useNotes = (place: Place) =>
       (place.stop === null || data.stop === place.stop),
   );
 
-/** The notes of a place behind one line, for screens of the field. */
-export default function NotesFold({ place }: { place: Place }) {
-  const many = useNotes(place).length;
-  return (
-    <details>
-      <summary>{many > 0 ? `Notes on this stop: ${many}` : 'Note on this stop'}</summary>
-      <Notes place={place} />
-    </details>
-  );
-}
-
 /** Notes pinned to a place and a box for a new one. What is typed stays until it is kept. */
-export function Notes({ place }: { place: Place }) {
+export default function Notes({ place }: { place: Place }) {
   const device = useDevice();
   const notes = useNotes(place);
   const offer = useOfferUndo();

@@ -16,7 +16,7 @@ import { StandScale } from '../stand/StandScale.tsx';
 import { draftNames } from '../fields/useDraft.ts';
 import { useWalkStand } from '../stand/useWalkStand.ts';
 import { METHOD_WORDS } from '../stand/methodWords.tsx';
-import { Notes } from '../notes/Notes.tsx';
+import Notes from '../notes/Notes.tsx';
 import { RecordMenu } from '../fields/RecordMenu.tsx';
 import { BESIDE_WORDS, plantingTitle } from '../fields/plantingWords.ts';
 import { NewestCheck } from './NewestCheck.tsx';

@@ -2,6 +2,7 @@ import { idFor, countedLength, rowsAsSeen, type Count, type WalkFacts } from '@s
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { useStore } from 'react-redux';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Fold } from '../app/Fold.tsx';
 import { useStable } from '../app/useStable.ts';
 import { useDevice } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
@@ -14,7 +15,7 @@ import { SettledWalk, ThisStop } from './ThisStop.tsx';
 import { selectCountAt, selectCounts, useWalkFacts } from './useWalkStand.ts';
 
 const TypedCount = lazy(() => import('./TypedCount.tsx'));
-const NotesFold = lazy(() => import('../notes/Notes.tsx'));
+const Notes = lazy(() => import('../notes/Notes.tsx'));
 
 /** Counting at a stop, in the field. */
 export default function CaptureScreen() {
@@ -210,8 +211,8 @@ function StopCapture({
             onChange={changeStop}
             finish={counted || facts.stops.length > 1 ? finish : null}
           />
-          <Suspense>
-            <NotesFold
+          <Fold summary="Notes on this stop">
+            <Notes
               place={{
                 plantingId: planting.id,
                 walkId: walk.id,
@@ -219,7 +220,7 @@ function StopCapture({
                 row,
               }}
             />
-          </Suspense>
+          </Fold>
         </aside>
       </div>
     </div>

@@ -7,7 +7,7 @@ import { longDate } from '../app/dates.ts';
 import { useDevice, useWorkspace } from '../data/hooks.ts';
 import { SpacingResult } from '../spacing/SpacingResult.tsx';
 import { useRecordForm } from '../fields/useRecordForm.ts';
-import { Notes } from '../notes/Notes.tsx';
+import Notes from '../notes/Notes.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { findingWords } from './findingWords.ts';
 import { METHOD_WORDS } from './methodWords.tsx';
