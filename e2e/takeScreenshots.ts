@@ -50,15 +50,7 @@ const shots: {
   { name: 'today-phone', size: PHONE, go: (page) => page.goto(base) },
   { name: 'fields', size: DESK, go: (page) => page.goto(`${base}/fields`) },
   { name: 'planting', size: DESK, go: open('Long Forty') },
-  {
-    name: 'planting-edit',
-    size: DESK,
-    whole: true,
-    go: async (page) => {
-      await open('Windmill East')(page);
-      await page.getByRole('button', { name: 'Edit', exact: true }).click();
-    },
-  },
+  { name: 'planters', size: DESK, go: (page) => page.goto(`${base}/planters`) },
   {
     name: 'start-walk-phone',
     size: PHONE,
@@ -103,14 +95,7 @@ const shots: {
       await page.getByRole('button', { name: 'dry and windy' }).click();
     },
   },
-  {
-    name: 'trench-start-phone',
-    size: PHONE,
-    go: async (page) => {
-      await page.getByRole('button', { name: 'Check', exact: true }).click();
-      await page.getByText('Treated seed:').waitFor();
-    },
-  },
+  { name: 'planting-phone', size: PHONE, go: open('Windmill East') },
   { name: 'trench-phone', size: PHONE, go: trench },
   { name: 'trench', size: DESK, whole: true, go: trench },
   {

@@ -14,6 +14,7 @@ export function Axis({
   side,
   at,
   room = side === 'bottom' ? 88 : 34,
+  unitAtEach = false,
 }: {
   /** SI to pixels. */
   scale: Scale;
@@ -23,6 +24,8 @@ export function Axis({
   at: number;
   /** Pixels a mark should have to itself. */
   room?: number;
+  /** For a drawing of which only a part may be in sight. */
+  unitAtEach?: boolean;
 }) {
   const units = useUnits();
   const [low, high] = scale.domain() as [number, number];
@@ -47,7 +50,7 @@ export function Axis({
           textAnchor="middle"
         >
           {text}
-          {i === 0 && <tspan>{besideNumber(units.symbol(kind))}</tspan>}
+          {(i === 0 || unitAtEach) && <tspan>{besideNumber(units.symbol(kind))}</tspan>}
         </text>
       </g>
     ) : (

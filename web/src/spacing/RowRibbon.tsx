@@ -119,7 +119,7 @@ export function RowRibbon({
           {cursorM !== undefined && cursorM <= lengthM && (
             <path d={`M${x(cursorM)} ${ground + 2}l-9 16h18z`} fill="var(--clay)" />
           )}
-          <Axis scale={x} kind="rowLength" side="bottom" at={ground + 10} />
+          <Axis scale={x} kind="rowLength" side="bottom" at={ground + 10} room={60} unitAtEach />
         </svg>
       </div>
     </div>
