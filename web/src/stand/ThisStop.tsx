@@ -1,11 +1,21 @@
-import { countsOf, readWalkStand, summariseStand, type WalkFacts } from '@sendero/core';
-import { memo, useMemo } from 'react';
+import {
+  countsOf,
+  readWalkStand,
+  summariseStand,
+  type WalkFacts,
+  type WalkStand,
+} from '@sendero/core';
+import { lazy, memo, Suspense, useMemo, type ComponentType } from 'react';
 import { useUnits } from '../units/useUnits.ts';
 import { sameItems, selectChildren } from '../data/hooks.ts';
 import { useRested } from '../data/useRested.ts';
 import { useWalkFacts } from './useWalkStand.ts';
-import { WalkSoFar } from './WalkSoFar.tsx';
 import styles from './stand.module.css';
+
+/** The drawing comes after the keys: they can be tapped before it is there, and also when it cannot be had. */
+const WalkSoFar = lazy<ComponentType<{ stand: WalkStand }>>(() =>
+  import('./WalkSoFar.tsx').catch(() => ({ default: () => null })),
+);
 
 /** The tapped key is drawn first; what follows from it comes this much later. */
 const AFTER_THE_KEY_MS = 50;
@@ -68,5 +78,9 @@ export const SettledWalk = memo(function SettledWalk({ walkId }: { walkId: strin
     sameItems,
   );
   const stand = useMemo(() => facts && readWalkStand(facts, observed), [facts, observed]);
-  return stand ? <WalkSoFar stand={stand} /> : null;
+  return stand ? (
+    <Suspense fallback={<div className="sheet" style={{ minHeight: 250 }} />}>
+      <WalkSoFar stand={stand} />
+    </Suspense>
+  ) : null;
 });

@@ -4,7 +4,7 @@ import { useUnits } from '../units/useUnits.ts';
 import { StandScale } from './StandScale.tsx';
 
 /** The stand as far as the walk has come: mean, interval, and the stops still needed. */
-export const WalkSoFar = memo(function WalkSoFar({ stand }: { stand: WalkStand }) {
+export default memo(function WalkSoFar({ stand }: { stand: WalkStand }) {
   const units = useUnits();
   const { summary, stops } = stand;
   if (!summary) return <p className="soft">The stand appears here with the first count.</p>;
