@@ -1,3 +1,4 @@
+import { linksTo } from './relations.ts';
 import { kindOf, KIND_NAMES, type DataOf, type Kept, type Kind } from './kinds.ts';
 
 /** What putting two records together changes. */
@@ -25,11 +26,11 @@ export function combine<K extends Kind>(
   if (from.id === into.id)
     throw new RangeError('from: a record cannot be put together with itself');
   const moved = KIND_NAMES.flatMap((child) => {
-    const links = Object.entries(kindOf(child).parents).filter(([, parent]) => parent === kind);
+    const links = linksTo(child, kind);
     return all(child).flatMap(({ id, data, deletedAt }) => {
-      const own = links.filter(([link]) => (data as Record<string, unknown>)[link] === from.id);
+      const own = links.filter((link) => (data as Record<string, unknown>)[link] === from.id);
       if (own.length === 0 || deletedAt !== null) return [];
-      const changed = Object.fromEntries(own.map(([link]) => [link, into.id]));
+      const changed = Object.fromEntries(own.map((link) => [link, into.id]));
       return [{ kind: child, id, data: { ...data, ...changed } as DataOf<Kind> }];
     });
   });

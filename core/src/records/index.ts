@@ -33,7 +33,7 @@ export {
   type Conflict,
 } from './kinds.ts';
 export { exampleFamily, type ExampleRecord } from './exampleFamily.ts';
-export { checkRelations, idFor, nameRecord, parentsOf, type LookUp } from './relations.ts';
+export { checkRelations, idFor, linksTo, nameRecord, parentsOf, type LookUp } from './relations.ts';
 export {
   changeSchema,
   commitSchema,

@@ -16,6 +16,10 @@ export function parentsOf<K extends Kind>(
   });
 }
 
+/** Attributes by which records of a kind hang on one of another. @example linksTo('field', 'grower') // ['growerId'] */
+export const linksTo = (child: Kind, parent: Kind): string[] =>
+  Object.entries(kindOf(child).parents).flatMap(([link, kind]) => (kind === parent ? link : []));
+
 /**
  * Checks what one record alone cannot show: that its parents exist, and that it agrees with them.
  * Runs on the device beside the field and again on the server.

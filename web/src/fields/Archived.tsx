@@ -2,8 +2,11 @@ import type { Kept } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useDevice } from '../data/hooks.ts';
 
+/** Kinds that can be put out of the way. */
+export type Archivable = 'grower' | 'field' | 'planter' | 'planting';
+
 /** What was put out of the way, with the way back. */
-export function Archived<K extends 'grower' | 'field' | 'planter' | 'planting'>({
+export function Archived<K extends Archivable>({
   kind,
   records,
   nameOf,

@@ -10,7 +10,7 @@ import {
   type Planting,
   type Problems,
 } from '@sendero/core';
-import { Button, NativeSelect, Radio, TextInput } from '@mantine/core';
+import { NativeSelect, Radio, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useAll, useChildren, useToday } from '../data/hooks.ts';
@@ -18,6 +18,7 @@ import { useAppSelector } from '../data/store.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { FoundAgain } from './FoundAgain.tsx';
+import { KeepOrCancel } from './KeepOrCancel.tsx';
 import { MovedDate } from './MovedDate.tsx';
 import { BESIDE_WORDS, plantingTitle } from './plantingWords.ts';
 import { useRecordForm } from './useRecordForm.ts';
@@ -232,14 +233,7 @@ export function PlantingForm({
           'Enter row width and rate: the target spacing appears here.'
         )}
       </p>
-      <div className="row">
-        <Button type="submit" h={48}>
-          Keep
-        </Button>
-        <Button variant="default" h={48} onClick={cancel}>
-          Cancel
-        </Button>
-      </div>
+      <KeepOrCancel onCancel={cancel} />
     </form>
   );
 }

@@ -1,4 +1,4 @@
-import { canCombine, combine, kindOf, KIND_NAMES, type Kept, type Kind } from '@sendero/core';
+import { canCombine, combine, KIND_NAMES, linksTo, type Kept, type Kind } from '@sendero/core';
 import { Button, Menu, NativeSelect } from '@mantine/core';
 import { DotsHorizontalIcon } from '@radix-ui/react-icons';
 import { useState } from 'react';
@@ -8,16 +8,7 @@ import { useOfferUndo } from '../app/Undo.tsx';
 import type { Draft, Marked } from '../data/device.ts';
 import { selectAll, useAll, useDevice } from '../data/hooks.ts';
 import { useAppSelector, type RootState } from '../data/store.ts';
-
-/** Kinds that can be put out of the way. */
-type Archivable = 'grower' | 'field' | 'planter' | 'planting';
-
-const WORDS: Record<Archivable, string> = {
-  grower: 'grower',
-  field: 'field',
-  planter: 'planter',
-  planting: 'planting',
-};
+import type { Archivable } from './Archived.tsx';
 
 /** What can be done with a grower, field, planter or planting beside working with it; all of it can be taken back. */
 export function RecordMenu<K extends Archivable>({
@@ -101,9 +92,7 @@ function Item({ onClick, children }: { onClick(): void; children: string }) {
 /** Whether something that is not deleted belongs to a record. */
 const hasChildren = (state: RootState, kind: Kind, id: string) =>
   KIND_NAMES.some((child) =>
-    Object.entries(kindOf(child).parents).some(
-      ([link, parent]) => parent === kind && state.records[child].children[link]!.has(id),
-    ),
+    linksTo(child, kind).some((link) => state.records[child].children[link]!.has(id)),
   );
 
 /** Two that are the same, entered twice: what would happen, then one step that does it. */
@@ -148,12 +137,11 @@ function MergeDialog<K extends Archivable>({
     });
     onClose();
   };
-  const what = WORDS[kind];
   return (
     <Dialog title={`Merge ${name}`} onClose={onClose}>
       <div className="stack">
         <NativeSelect
-          label={`Is the same ${what} as`}
+          label={`Is the same ${kind} as`}
           value={intoId}
           onChange={(event) => setIntoId(event.currentTarget.value)}
           data={twins.map((other) => ({ value: other.id, label: nameOf(other) }))}

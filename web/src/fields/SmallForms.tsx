@@ -1,11 +1,12 @@
 import { validate, type Kept, type Problems } from '@sendero/core';
-import { Autocomplete, Button, NativeSelect, TextInput } from '@mantine/core';
+import { Autocomplete, NativeSelect, TextInput } from '@mantine/core';
 import { useState, type ReactNode, type SubmitEventHandler } from 'react';
 import { useAll } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { FoundAgain } from './FoundAgain.tsx';
+import { KeepOrCancel } from './KeepOrCancel.tsx';
 import { useRecordForm } from './useRecordForm.ts';
 
 function FormFrame({
@@ -33,14 +34,7 @@ function FormFrame({
       <h2>{label}</h2>
       {found && <FoundAgain />}
       {children}
-      <div className="row">
-        <Button type="submit" h={48}>
-          Keep
-        </Button>
-        <Button variant="default" h={48} onClick={onCancel}>
-          Cancel
-        </Button>
-      </div>
+      <KeepOrCancel onCancel={onCancel} />
     </form>
   );
 }

@@ -4,6 +4,7 @@ import type { Note } from '@sendero/core';
 import { shortDate } from '../app/dates.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { useChildren, useDevice } from '../data/hooks.ts';
+import { KeepOrCancel } from '../fields/KeepOrCancel.tsx';
 import { draftNames } from '../fields/useDraft.ts';
 import { useRecordForm } from '../fields/useRecordForm.ts';
 
@@ -89,14 +90,7 @@ function NoteForm({ place, onDone }: { place: Place; onDone(): void }) {
         rows={3}
         {...form.getInputProps('text')}
       />
-      <div className="row">
-        <Button type="submit" h={48}>
-          Keep
-        </Button>
-        <Button variant="default" h={48} onClick={cancel}>
-          Cancel
-        </Button>
-      </div>
+      <KeepOrCancel onCancel={cancel} />
     </form>
   );
 }
