@@ -324,16 +324,15 @@ export class Device {
     const by = this.sync.session?.person.name ?? '';
     const keys = edits.map(({ kind, id }) => recordKey(kind, id));
     const views = edits.flatMap((edit, i) => {
+      const shown = this.lookUp(edit.kind, edit.id) as Kept | undefined;
       const change = {
         ...edit,
         version: edit.seen?.version ?? kindOf(edit.kind).version,
-        baseRevision: 0,
+        baseRevision: shown?.revision ?? 0,
       };
       const commit = { id: '', madeAt: now, changes: [change] };
       const entry = { commit, touches: [], sent: false, refused: null };
-      return (
-        overlay(this.lookUp(edit.kind, edit.id) as Kept | undefined, [entry], keys[i]!, by) ?? []
-      );
+      return overlay(shown, [entry], keys[i]!, by) ?? [];
     });
     const walksMade = edits.flatMap(({ kind, id, seen }) => (kind === 'walk' && !seen ? [id] : []));
     this.view.edited(views, walksMade, async () => {

@@ -81,7 +81,7 @@ export async function keepEdits(
       // What the server refused and never had is simply gone when it is deleted.
       if (edit.op === 'delete' && waiting?.refused && !server && waiting.touches.length === 1)
         await outbox.delete(waiting.order!);
-      else fresh.push(changeOf(edit, { baseRevision: server?.revision ?? 0 }));
+      else fresh.push(changeOf(edit, { baseRevision: current?.revision ?? 0 }));
       continue;
     }
     // Deleted behind the view it was made on: not for this edit to bring back by itself.
@@ -106,7 +106,7 @@ export async function keepEdits(
       await outbox.put({ ...waiting, refused: null, commit: { ...waiting.commit, changes } });
     } else
       fresh.push(
-        changeOf({ ...edit, data }, { baseRevision: server?.revision ?? 0, base: current?.data }),
+        changeOf({ ...edit, data }, { baseRevision: current?.revision ?? 0, base: current?.data }),
       );
   }
   if (fresh.length > 0)
@@ -308,7 +308,10 @@ export function entriesByRecord(entries: readonly OutboxEntry[]): Map<string, Ou
   return byRecord;
 }
 
-/** A record as this device shows it: the server's version with what is unsent over it. */
+/**
+ * A record as this device shows it: the server's version with what is unsent over it. Its revision is the
+ * one its data stands on: a newer one that was fetched meanwhile is not in what an unsent edit says.
+ */
 export function overlay(
   server: Kept | undefined,
   entries: readonly OutboxEntry[],
@@ -324,13 +327,16 @@ export function overlay(
           kind: change.kind,
           id: change.id,
           version: change.version,
-          revision: view?.revision ?? 0,
+          revision: change.baseRevision,
           deletedAt: null,
           editedBy: by,
           editedAt: commit.madeAt,
           data: change.data,
         } as Kept;
-      } else if (view) view = { ...view, deletedAt: change.op === 'delete' ? commit.madeAt : null };
+      } else if (view) {
+        const deletedAt = change.op === 'delete' ? commit.madeAt : null;
+        view = { ...view, revision: change.baseRevision, deletedAt };
+      }
     }
   }
   return view;
