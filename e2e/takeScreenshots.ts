@@ -130,7 +130,7 @@ const shots: {
 ];
 
 const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
   args: ['--no-sandbox'],
 });
 for (const { name, size, go, whole } of shots) {

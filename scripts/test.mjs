@@ -1,19 +1,16 @@
 // npm test: sets up what it needs, then lint, types, unit, server and end-to-end tests; ends with a summary.
 import { existsSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { ensureBrowser } from './lib/browser.mjs';
 import { ensureBuild } from './lib/build.mjs';
-import { installDebianPackages } from './lib/debian.mjs';
 import { ensureDependencies } from './lib/dependencies.mjs';
 import { failuresOfE2e, failuresOfUnit } from './lib/failures.mjs';
 import { startPostgres } from './lib/postgres.mjs';
 import { collected, entry, ROOT, run } from './lib/run.mjs';
 
-const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
-const chromium = () => CHROMIUM.find(existsSync);
-
 await entry(async () => {
   await ensureDependencies();
-  if (!chromium()) await installDebianPackages(['chromium'], 'Chromium');
+  const browser = await ensureBrowser();
   const cluster = await startPostgres({ name: 'test', fresh: true });
   const stop = () => void cluster.stop().then(() => process.exit(130));
   process.on('SIGINT', stop);
@@ -22,7 +19,7 @@ await entry(async () => {
   const env = {
     ...process.env,
     DATABASE_URL: await cluster.url('sendero_test'),
-    CHROMIUM: chromium(),
+    CHROMIUM: browser,
     FORCE_COLOR: '0',
   };
   const reports = {
