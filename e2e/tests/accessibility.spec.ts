@@ -80,10 +80,10 @@ test('axe finds nothing and nothing overflows: planning and planting day', async
   await accessible(page, 'monitor');
   await page.goBack();
   await page.getByRole('link', { name: 'Back to the rows' }).click();
-  await expect(page.getByRole('button', { name: 'Distances' })).toBeVisible();
+  await expect(page.getByRole('radio', { name: 'Distances' })).toBeVisible();
   await accessible(page, 'trench check');
   for (const tab of ['Distances', 'Furrow', 'Moisture']) {
-    await page.getByRole('button', { name: tab }).click();
+    await page.getByRole('radio', { name: tab }).click();
     await accessible(page, `trench check, ${tab}`);
   }
   await page.keyboard.press('Shift+?');

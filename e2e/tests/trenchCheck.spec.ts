@@ -217,10 +217,10 @@ test('without a signal: depths, a photo and findings wait on the device and arri
   await page.setViewportSize({ width: 390, height: 844 });
   await openPlanting(page, 'Long Forty');
   await page.getByRole('link', { name: 'Rows' }).click();
-  await expect(page.getByRole('button', { name: 'Furrow' })).toBeVisible();
+  await expect(page.getByRole('radio', { name: 'Furrow' })).toBeVisible();
   await page.evaluate(() => navigator.serviceWorker.ready);
   await context.setOffline(true);
-  await page.getByRole('button', { name: 'Furrow' }).click();
+  await page.getByRole('radio', { name: 'Furrow' }).click();
   await page.getByRole('radio', { name: 'dry clods' }).click();
   await page.locator('input[type=file]').setInputFiles({
     name: 'row.png',
@@ -233,7 +233,7 @@ test('without a signal: depths, a photo and findings wait on the device and arri
   await expect(page.locator('figure img')).toBeVisible();
   await expect(page.getByRole('status').first()).toHaveText(/to send$/);
   await page.reload();
-  await page.getByRole('button', { name: 'Furrow' }).click();
+  await page.getByRole('radio', { name: 'Furrow' }).click();
   await expect(page.getByRole('radio', { name: 'dry clods' })).toBeChecked();
   // A slip: deleted without a signal, and back with undo.
   await page.getByRole('button', { name: /^Delete: Row/ }).click();

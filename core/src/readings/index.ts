@@ -17,4 +17,5 @@ export {
   type WalkStand,
   type WalkStop,
 } from './readWalkStand.ts';
+export { namedRowsText, rowsNamed, type NamedRow } from './rowsNamed.ts';
 export { trenchVerdict } from './trenchVerdict.ts';

@@ -54,7 +54,7 @@ const KINDS = {
     metric: { unit: 'cm', style: { decimals: 1 } },
   },
   hoopDiameter: {
-    us: { unit: 'in', style: { decimals: 1 } },
+    us: { unit: 'in', style: { fraction: 8 } },
     metric: { unit: 'cm', style: { decimals: 1 } },
   },
   population: {

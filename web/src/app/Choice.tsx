@@ -18,7 +18,7 @@ export function Choice<T extends string | number>({
   options: readonly { value: T; says: ReactNode; alarming?: boolean }[];
   value: T | null;
   onChange(value: T | null): void;
-  look?: 'chip' | 'card' | 'wideCard';
+  look?: 'chip' | 'tab' | 'card' | 'wideCard';
   /** Choosing the chosen one again chooses none. */
   clearable?: boolean;
 }) {
@@ -39,7 +39,7 @@ export function Choice<T extends string | number>({
           <Radio.Card
             key={one.value}
             value={String(one.value)}
-            className={styles[look === 'chip' ? 'chip' : 'card']}
+            className={styles[look === 'wideCard' ? 'card' : look]}
             data-alarming={(one.alarming && one.value === value) || undefined}
           >
             {one.says}

@@ -47,27 +47,32 @@ const KEYS: [string, [string[], string][]][] = [
   ],
 ];
 
-/** The list of keys. */
+/** The list of keys, for where there is a keyboard. */
 export default function KeyList({ onClose }: { onClose(): void }) {
   return (
     <Dialog title="Keys" onClose={onClose}>
       <div className="columns half">
-        {KEYS.map(([where, keys]) => (
-          <section key={where} className="stack tight">
-            <h2>{where}</h2>
-            {keys.map(([names, what]) => (
-              <div key={what} className="row spread">
-                <span>{what}</span>
-                <span>
-                  {names.map((name) => (
-                    <kbd key={name}>{name}</kbd>
-                  ))}
-                </span>
-              </div>
-            ))}
-          </section>
-        ))}
+        <Keys />
       </div>
     </Dialog>
   );
+}
+
+/** Each place with its keys. */
+export function Keys() {
+  return KEYS.map(([where, keys]) => (
+    <section key={where} className="stack tight">
+      <h2>{where}</h2>
+      {keys.map(([names, what]) => (
+        <div key={what} className="row spread">
+          <span>{what}</span>
+          <span>
+            {names.map((name) => (
+              <kbd key={name}>{name}</kbd>
+            ))}
+          </span>
+        </div>
+      ))}
+    </section>
+  ));
 }

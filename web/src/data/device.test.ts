@@ -695,9 +695,25 @@ describe('seasons', () => {
       data,
     }) as never;
 
+  it('the one before is there as well, to look back to', async () => {
+    const server = fakeServer();
+    const ids = [2025, 2026, 2027].map((season) => {
+      const id = crypto.randomUUID();
+      server.keep(record('event', id, event(GROWER)), season);
+      return id;
+    });
+    const tab = await openTab(server);
+    await tab.device.syncOnce();
+    const shown = (which: typeof tab) => ids.map((id) => which.shown('event', id) !== undefined);
+    expect(shown(tab)).toEqual([false, true, true]);
+    // Without a network it is read from the disk.
+    server.network.cut = true;
+    expect(shown(await openTab(server))).toEqual([false, true, true]);
+  });
+
   it('each has a cursor: an older one opened later is whole, and leaves the screen again', async () => {
     const server = fakeServer();
-    const ids = [2026, 2027].map((season) => {
+    const ids = [2025, 2027].map((season) => {
       const id = crypto.randomUUID();
       server.keep(record('event', id, event(GROWER)), season);
       return id;
@@ -708,7 +724,7 @@ describe('seasons', () => {
       undefined,
       { id: ids[1] },
     ]);
-    await tab.device.openSeason(2026);
+    await tab.device.openSeason(2025);
     await tab.device.syncOnce();
     expect(tab.shown('event', ids[0]!)).toBeDefined();
     expect(tab.shown('event', ids[1]!)).toBeUndefined();
@@ -720,9 +736,9 @@ describe('seasons', () => {
     await tab.device.openSeason(2027);
     expect(tab.shown('event', late)).toBeDefined();
     // Opened again, this device starts with the season it showed last.
-    await tab.device.openSeason(2026);
+    await tab.device.openSeason(2025);
     const again = await openTab(server);
-    expect(again.sync().season).toBe(2026);
+    expect(again.sync().season).toBe(2025);
     expect(again.shown('event', ids[0]!)).toBeDefined();
   });
 });

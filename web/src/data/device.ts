@@ -477,9 +477,11 @@ export class Device {
 
   // —— Seasons ——
 
+  /** What is kept up to date: the season on the screen with the one before it, and the workspace's own. */
   private seasonsShown(): number[] {
     const { season, session } = this.sync;
-    return [...new Set([season, session?.season])].filter(
+    const before = season === null ? null : season - 1;
+    return [...new Set([season, session?.season, before])].filter(
       (one) => one !== null && one !== undefined,
     );
   }

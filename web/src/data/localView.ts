@@ -53,21 +53,22 @@ export class LocalView {
   }
 
   /**
-   * Loads a season and what all seasons share, instead of what is shown now. The stops and observations
-   * of its walks, of which there are many, are read walk by walk when a screen needs them.
+   * Loads a season with the one before it, to look back to, and what all seasons share, instead of what is
+   * shown now. The stops and observations of its walks, of which there are many, are read walk by walk when a screen needs them.
    */
   async load(season: number): Promise<void> {
     const views = await this.readSettled(async () => {
       const disk = this.local().transaction(['records', 'outbox']);
       const index = disk.objectStore('records').index('season');
-      const [shared, own, here, entries] = await Promise.all([
+      const [shared, own, before, here, entries] = await Promise.all([
         index.getAll(0),
         index.getAll(season),
+        index.getAll(season - 1),
         index.getAll(NOT_FETCHED),
         disk.objectStore('outbox').getAll(),
       ]);
       const touched = entriesByRecord(entries);
-      const server = byKey([...shared, ...own, ...here]);
+      const server = byKey([...shared, ...own, ...before, ...here]);
       const made = [...touched.keys()].filter((key) => !inWalk(key));
       for (const key of made.filter((one) => !server.has(one))) {
         const record = await disk.objectStore('records').get(key);
@@ -158,7 +159,8 @@ export class LocalView {
           ]);
           const view = overlay(record, entries, key, this.by);
           const elsewhere =
-            record?.season !== undefined && ![0, NOT_FETCHED, season].includes(record.season);
+            record?.season !== undefined &&
+            ![0, NOT_FETCHED, season, season === null ? null : season - 1].includes(record.season);
           const unread = view && !this.concerns(key, parentInWalk(view));
           return { key, view: !everything && (elsewhere || unread) ? undefined : view };
         }),

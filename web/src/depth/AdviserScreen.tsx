@@ -15,7 +15,7 @@ import {
 } from '@sendero/core';
 import { NativeSelect, TextInput } from '@mantine/core';
 import { useState, type ReactNode } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { useOne, useToday } from '../data/hooks.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { ReckonerTabs } from '../reckoner/ReckonerTabs.tsx';
@@ -105,14 +105,9 @@ function Adviser({
   return (
     <div className="stack">
       <ReckonerTabs />
-      <div className="row spread">
-        <div>
-          {name && <div className="soft">{name}</div>}
-          <h1>How deep?</h1>
-        </div>
-        <Link className="tool" to="/targets">
-          Rate and spacing
-        </Link>
+      <div>
+        {name && <div className="soft">{name}</div>}
+        <h1>How deep?</h1>
       </div>
       {advice.mendFirst.length > 0 && (
         <section className="rule-left signal stack tight" aria-label="Mend first">

@@ -1,9 +1,9 @@
 import { Choice } from '../app/Choice.tsx';
-import { idFor, FEELS, type Feel, type Ground, type TrenchStop } from '@sendero/core';
-import { useState } from 'react';
+import { FEELS, type Feel, type Ground, type TrenchStop } from '@sendero/core';
+import { TextInput } from '@mantine/core';
 import { useDevice } from '../data/hooks.ts';
-import { newId } from '../data/newId.ts';
-import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { readable, useLiveForm } from '../fields/useLiveForm.ts';
+import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { FEEL_WORDS } from './trenchWords.ts';
 import styles from './depth.module.css';
@@ -13,85 +13,64 @@ export function GroundPanel({ stop }: { stop: TrenchStop }) {
   const device = useDevice();
   const units = useUnits();
   const kept = stop.ground?.data;
-  const [dry, setDry] = useState<Entered>(() =>
-    enteredFrom(kept?.dryLayerM ?? null, kept?.asTyped.dryLayerM, 'seedDepth', units),
+  const written = (value: number | null | undefined) => String(value ?? '');
+  const { form, figure } = useLiveForm(
+    () => ({
+      dryLayerM: enteredFrom(kept?.dryLayerM ?? null, kept?.asTyped.dryLayerM, 'seedDepth', units),
+      feel: kept?.feel ?? null,
+      sensor: written(kept?.sensor),
+      sensorAdequate: written(kept?.sensorAdequate),
+    }),
+    ({ dryLayerM: dry, feel, sensor, sensorAdequate }) => {
+      const said = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
+      const next: Ground = {
+        row: null,
+        note: '',
+        ...kept,
+        stopId: stop.id,
+        type: 'ground',
+        dryLayerM: readable(dry) ? dry.value : (kept?.dryLayerM ?? null),
+        feel,
+        sensor: said(sensor),
+        sensorAdequate: said(sensorAdequate),
+        asTyped: readable(dry) ? { ...kept?.asTyped, dryLayerM: dry.text } : (kept?.asTyped ?? {}),
+      };
+      const put = device.put('observation', next, stop.ground?.id);
+      return put.ok ? {} : put.problems;
+    },
   );
-  const [problem, setProblem] = useState<string | null>(null);
-  const write = (change: Partial<Ground>) => {
-    const next: Ground = {
-      stopId: stop.id,
-      type: 'ground',
-      row: null,
-      dryLayerM: null,
-      feel: null,
-      sensor: null,
-      sensorAdequate: null,
-      note: '',
-      asTyped: {},
-      ...kept,
-      ...change,
-    };
-    const written = device.put(
-      'observation',
-      next,
-      stop.ground?.id ??
-        idFor('observation', { stopId: stop.id, type: 'ground', row: null }, newId),
-    );
-    setProblem(written.ok ? null : (Object.values(written.problems)[0] ?? null));
-  };
-  const figure = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
   return (
     <div className="stack tight">
       <QuantityInput
         label="Thickness of the dry layer"
         kind="seedDepth"
         size="md"
-        entered={dry}
-        onEntered={(entered) => {
-          setDry(entered);
-          const empty = entered.text.trim() === '';
-          if (empty || entered.value !== null)
-            write({
-              dryLayerM: empty ? null : entered.value,
-              asTyped: { ...kept?.asTyped, dryLayerM: entered.text },
-            });
-        }}
+        {...figure('dryLayerM')}
       />
       <Choice
         label="How it feels at seed depth"
         options={FEELS.map((feel: Feel) => ({ value: feel, says: FEEL_WORDS[feel] }))}
-        value={kept?.feel ?? null}
-        onChange={(feel) => write({ feel })}
+        value={form.values.feel}
+        onChange={(feel) => form.setFieldValue('feel', feel)}
         clearable
       />
       <div className={styles.settings}>
-        <label className="small">
-          Sensor reading, if any
-          <input
-            className="gap-input"
-            inputMode="decimal"
-            defaultValue={kept?.sensor ?? ''}
-            onBlur={(event) => write({ sensor: figure(event.currentTarget.value) })}
-          />
-        </label>
-        <label className="small">
-          Adequate for that sensor, your figure
-          <input
-            className="gap-input"
-            inputMode="decimal"
-            defaultValue={kept?.sensorAdequate ?? ''}
-            onBlur={(event) => write({ sensorAdequate: figure(event.currentTarget.value) })}
-          />
-        </label>
+        <TextInput
+          label="Sensor reading, if any"
+          inputMode="decimal"
+          autoComplete="off"
+          {...form.getInputProps('sensor')}
+        />
+        <TextInput
+          label="Adequate for that sensor, your figure"
+          inputMode="decimal"
+          autoComplete="off"
+          {...form.getInputProps('sensorAdequate')}
+        />
       </div>
       {kept && kept.sensor !== null && kept.sensorAdequate !== null && (
         <p className={kept.sensor < kept.sensorAdequate ? 'warn' : undefined}>
           {kept.sensor < kept.sensorAdequate ? 'Below' : 'At or above'} your adequate level.
-        </p>
-      )}
-      {problem && (
-        <p className="warn" role="alert">
-          {problem}
         </p>
       )}
     </div>

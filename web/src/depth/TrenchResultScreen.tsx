@@ -9,7 +9,8 @@ import { BeforeAfter } from './BeforeAfter.tsx';
 import { CorrectDialog } from './CorrectDialog.tsx';
 import { DroppedAgainstMonitor } from '../planter/DroppedAgainstMonitor.tsx';
 import { PhotoPicture } from '../photos/PhotoPicture.tsx';
-import { SoilProfile, SoilProfileKey } from './SoilProfile.tsx';
+import { CheckProfile } from './CheckProfile.tsx';
+import { SoilProfileKey } from './SoilProfile.tsx';
 import { TooShallow } from './TooShallow.tsx';
 import { trenchFindingWords } from './trenchFindingWords.ts';
 import { depthChange, FEEL_WORDS, rowsText } from './trenchWords.ts';
@@ -64,15 +65,14 @@ export default function TrenchResultScreen() {
       </div>
       <section className="sheet stack tight">
         <h2 data-testid="trench-verdict">{trenchVerdict(check)}</h2>
-        <SoilProfile
-          rows={check.drawn.map(({ row, seeds }) => {
-            const depth = depths?.rows.find((one) => one.row === row);
-            return { row, seeds, verdict: depth?.verdict, below: below(depth, units) };
-          })}
-          crop={planting.data.crop}
-          targetM={targetM}
-          toleranceM={toleranceM}
-          dryLayerM={check.dryLayerM}
+        <CheckProfile
+          check={check}
+          below={(row) =>
+            below(
+              depths?.rows.find((one) => one.row === row),
+              units,
+            )
+          }
           height={300}
         />
         <SoilProfileKey

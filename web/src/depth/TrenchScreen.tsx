@@ -1,3 +1,4 @@
+import { Choice } from '../app/Choice.tsx';
 import { rowsToOpen, type Trench, type TrenchCheck, type TrenchStop } from '@sendero/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
@@ -15,7 +16,7 @@ import { FurrowPanel } from './FurrowPanel.tsx';
 import { GapPad } from './GapPad.tsx';
 import { GroundPanel } from './GroundPanel.tsx';
 import { SeedChips } from './SeedChips.tsx';
-import { SoilProfile } from './SoilProfile.tsx';
+import { CheckProfile } from './CheckProfile.tsx';
 import { rowsText } from './trenchWords.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
 import { found, useTrenchRows, type Seed, type TrenchRows } from './useTrenchRows.ts';
@@ -55,12 +56,12 @@ export default function TrenchScreen() {
 }
 
 const TABS = [
-  ['depth', 'Depth'],
-  ['gaps', 'Distances'],
-  ['furrow', 'Furrow'],
-  ['ground', 'Moisture'],
+  { value: 'depth', says: 'Depth' },
+  { value: 'gaps', says: 'Distances' },
+  { value: 'furrow', says: 'Furrow' },
+  { value: 'ground', says: 'Moisture' },
 ] as const;
-type Tab = (typeof TABS)[number][0];
+type Tab = (typeof TABS)[number]['value'];
 
 function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
   const units = useUnits();
@@ -68,7 +69,7 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
   const navigate = useNavigate();
   const desk = useMediaQuery('(min-width: 1000px)', window.innerWidth >= 1000);
   const rows = useTrenchRows(check, stop);
-  const { seedsPerRow, targetM, toleranceM, gauge } = check.walk.data;
+  const { seedsPerRow, targetM, gauge } = check.walk.data;
   const order = rowsToOpen(check, stop);
   const isDone = (row: number) => found(rows.rowAt(row)) >= seedsPerRow;
   const [row, setRow] = useState(() => order.find((one) => !isDone(one)) ?? order[0]!);
@@ -77,6 +78,12 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
   /** Seed to replace; null to add the next. */
   const [at, setAt] = useState<number | null>(null);
   const current = rows.rowAt(row);
+  const tabs = {
+    label: `Row ${row}`,
+    labelled: false,
+    look: 'tab',
+    onChange: (next: Tab | null) => setTab(next!),
+  } as const;
 
   const choose = (next: number) => {
     setRow(next);
@@ -119,20 +126,7 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
   };
   const done = order.filter(isDone).length;
   const profile = (
-    <SoilProfile
-      rows={check.drawn.map(({ row: one, seeds }) => ({
-        row: one,
-        seeds,
-        verdict: check.depths?.rows.find((depth) => depth.row === one)?.verdict,
-      }))}
-      crop={check.planting.data.crop}
-      targetM={targetM}
-      toleranceM={toleranceM}
-      dryLayerM={check.dryLayerM}
-      height={desk ? 260 : 200}
-      chosen={row}
-      onChoose={choose}
-    />
+    <CheckProfile check={check} height={desk ? 260 : 200} chosen={row} onChoose={choose} />
   );
   const actions = (
     <>
@@ -222,7 +216,11 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
           </div>
           <aside className="stack" style={{ gap: '0.6rem' }} aria-label={`Row ${row}`}>
             {profile}
-            <Tabs tab={tab === 'depth' ? 'furrow' : tab} onTab={setTab} skip="depth" row={row} />
+            <Choice
+              {...tabs}
+              options={TABS.filter(({ value }) => value !== 'depth')}
+              value={tab === 'depth' ? 'furrow' : tab}
+            />
             <Panel
               {...{ tab: tab === 'depth' ? 'furrow' : tab, current, rows, stop, settingsForAll }}
             />
@@ -231,7 +229,7 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
       ) : (
         <>
           {profile}
-          <Tabs tab={tab} onTab={setTab} row={row} />
+          <Choice {...tabs} options={TABS} value={tab} />
           {tab === 'depth' ? (
             <>
               <SeedChips
@@ -264,28 +262,6 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
           }}
         />
       </Fold>
-    </div>
-  );
-}
-
-function Tabs({
-  tab,
-  onTab,
-  row,
-  skip,
-}: {
-  tab: Tab;
-  onTab(tab: Tab): void;
-  row: number;
-  skip?: Tab;
-}) {
-  return (
-    <div className="tabs" role="group" aria-label={`Row ${row}`}>
-      {TABS.filter(([name]) => name !== skip).map(([name, label]) => (
-        <button key={name} className="tool" aria-pressed={name === tab} onClick={() => onTab(name)}>
-          {label}
-        </button>
-      ))}
     </div>
   );
 }

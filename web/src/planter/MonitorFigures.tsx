@@ -1,9 +1,8 @@
-import { idFor } from '@sendero/core';
 import type { MonitorReading, TrenchCheck } from '@sendero/core';
 import { useState } from 'react';
 import { useDevice } from '../data/hooks.ts';
-import { newId } from '../data/newId.ts';
-import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { readable, useLiveForm } from '../fields/useLiveForm.ts';
+import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 
 /** The cab's figures, by hand: of the machine, and of single rows where it shows them. */
@@ -32,50 +31,35 @@ function FigureLine({ check, row }: { check: TrenchCheck; row: number | null }) 
     .findLast(({ data }) => data.row === row);
   const start = (name: 'perM2' | 'singulation', kind: 'population' | 'share') =>
     enteredFrom(kept?.data[name] ?? null, kept?.data.asTyped[name], kind, units);
-  const [population, setPopulation] = useState<Entered>(() => start('perM2', 'population'));
-  const [singulation, setSingulation] = useState<Entered>(() => start('singulation', 'share'));
-  const [problems, setProblems] = useState<Record<string, string>>({});
-  const keep = (perM2: Entered, share: Entered) => {
-    const id = kept?.id ?? idFor('observation', { stopId: stop.id, type: 'monitor', row }, newId);
-    if (perM2.text.trim() === '') {
-      if (kept) device.remove('observation', kept.id);
-      return setProblems({});
-    }
-    if (perM2.value === null) return;
-    const data: MonitorReading = {
-      stopId: kept?.data.stopId ?? stop.id,
-      type: 'monitor',
-      row,
-      perM2: perM2.value,
-      singulation: share.value,
-      source: 'cab',
-      asTyped: { perM2: perM2.text, singulation: share.text },
-    };
-    const put = device.put('observation', data, id);
-    setProblems(put.ok ? {} : put.problems);
-  };
+  const { figure } = useLiveForm(
+    () => ({ perM2: start('perM2', 'population'), singulation: start('singulation', 'share') }),
+    ({ perM2, singulation }) => {
+      if (perM2.text.trim() === '') {
+        if (kept) device.remove('observation', kept.id);
+        return {};
+      }
+      if (perM2.value === null || !readable(singulation)) return {};
+      const data: MonitorReading = {
+        stopId: kept?.data.stopId ?? stop.id,
+        type: 'monitor',
+        row,
+        perM2: perM2.value,
+        singulation: singulation.value,
+        source: 'cab',
+        asTyped: { perM2: perM2.text, singulation: singulation.text },
+      };
+      const put = device.put('observation', data, kept?.id);
+      return put.ok ? {} : put.problems;
+    },
+  );
   const who = row === null ? 'Machine' : `Row ${row}`;
   return (
     <div className="columns half">
-      <QuantityInput
-        label={`${who}: population shown`}
-        kind="population"
-        entered={population}
-        problem={problems.perM2}
-        onEntered={(entered) => {
-          setPopulation(entered);
-          keep(entered, singulation);
-        }}
-      />
+      <QuantityInput label={`${who}: population shown`} kind="population" {...figure('perM2')} />
       <QuantityInput
         label={`${who}: singulation shown (optional)`}
         kind="share"
-        entered={singulation}
-        problem={problems.singulation}
-        onEntered={(entered) => {
-          setSingulation(entered);
-          keep(population, entered);
-        }}
+        {...figure('singulation')}
       />
     </div>
   );

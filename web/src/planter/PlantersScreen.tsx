@@ -7,6 +7,8 @@ import { draftNames } from '../fields/useDraft.ts';
 import { RecordMenu } from '../fields/RecordMenu.tsx';
 import { PlanterForm } from '../fields/SmallForms.tsx';
 import { useUnits } from '../units/useUnits.ts';
+import { PlanterSeason } from './PlanterSeason.tsx';
+import { RowUnits } from './RowUnits.tsx';
 
 /** The machine in the form that was left half-filled, if one was. */
 function leftOpen(): string | 'new' | null {
@@ -59,7 +61,7 @@ export default function PlantersScreen() {
                   onEdit={() => setEditing(planter.id)}
                 />
               </div>
-              <Toolbar rows={rows} />
+              <RowUnits rows={rows} />
               <dl className="facts">
                 <dt>{type === 'drill' ? 'Drill' : 'Planter'}</dt>
                 <dd>
@@ -80,6 +82,7 @@ export default function PlantersScreen() {
                 <dt>Plantings</dt>
                 <dd>{used === 0 ? 'none yet' : used}</dd>
               </dl>
+              <PlanterSeason planter={planter} />
             </section>
           );
         })}
@@ -90,38 +93,5 @@ export default function PlantersScreen() {
         nameOf={nameOf}
       />
     </div>
-  );
-}
-
-/** The machine from above: a bar with its row units, numbered from the left as seen from the cab. */
-function Toolbar({ rows }: { rows: number }) {
-  const width = 24 * rows;
-  const labelled = (row: number) => row === 1 || row === rows || (rows <= 16 && row % 2 === 0);
-  return (
-    <svg
-      viewBox={`0 0 ${width} 46`}
-      role="img"
-      aria-label={`${rows} rows, numbered from the left as seen from the cab`}
-      style={{ maxWidth: Math.min(width * 1.6, 460), maxHeight: 64, width: '100%' }}
-      preserveAspectRatio="xMinYMid meet"
-    >
-      <rect x={4} y={6} width={width - 8} height={6} fill="var(--clay)" />
-      {Array.from({ length: rows }, (_, i) => (
-        <g key={i}>
-          <rect x={i * 24 + 8} y={12} width={8} height={14} rx={2} fill="var(--leaf)" />
-          {labelled(i + 1) && (
-            <text
-              x={i * 24 + 12}
-              y={42}
-              fontSize={13}
-              textAnchor="middle"
-              style={{ fill: 'var(--ink)' }}
-            >
-              {i + 1}
-            </text>
-          )}
-        </g>
-      ))}
-    </svg>
   );
 }

@@ -1,6 +1,6 @@
 import { trenchVerdict } from '@sendero/core';
 import { Link } from 'react-router';
-import { SoilProfile } from '../depth/SoilProfile.tsx';
+import { CheckProfile } from '../depth/CheckProfile.tsx';
 import { useTrenchCheck } from '../depth/useTrenchCheck.ts';
 
 /** Where the seed lies, as the newest trench check found it. */
@@ -11,18 +11,7 @@ export function NewestCheck({ checkId }: { checkId: string | undefined }) {
     <section className="sheet stack tight">
       <h2>Seed depth</h2>
       <p>{trenchVerdict(check)}</p>
-      <SoilProfile
-        rows={check.drawn.map(({ row, seeds }) => ({
-          row,
-          seeds,
-          verdict: check.depths?.rows.find((depth) => depth.row === row)?.verdict,
-        }))}
-        crop={check.planting.data.crop}
-        targetM={check.walk.data.targetM}
-        toleranceM={check.walk.data.toleranceM}
-        dryLayerM={check.dryLayerM}
-        height={200}
-      />
+      <CheckProfile check={check} height={200} />
       <Link to={`/trench/${check.walk.id}/result`}>Depth of each row</Link>
     </section>
   );

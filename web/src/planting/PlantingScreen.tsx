@@ -20,6 +20,7 @@ import Notes from '../notes/Notes.tsx';
 import { RecordMenu } from '../fields/RecordMenu.tsx';
 import { BESIDE_WORDS, plantingTitle } from '../fields/plantingWords.ts';
 import { NewestCheck } from './NewestCheck.tsx';
+import { SeasonBefore } from './SeasonBefore.tsx';
 import { WhatHappened } from './WhatHappened.tsx';
 import { Trail } from '../trail/Trail.tsx';
 import { usePins } from '../trail/usePins.ts';
@@ -175,7 +176,10 @@ export default function PlantingScreen() {
         <PlantingForm fieldId={field.id} planting={one.planting} onDone={() => setEditing(false)} />
       )}
       <div className="columns half">
-        <NewestCheck checkId={checks.at(-1)?.id} />
+        <div className="stack">
+          <NewestCheck checkId={checks.at(-1)?.id} />
+          <SeasonBefore planting={one.planting} />
+        </div>
         <div className="stack">
           <section className="stack tight" id="what-happened">
             <h2>What happened</h2>

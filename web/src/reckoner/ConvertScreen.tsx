@@ -1,7 +1,15 @@
-import { inEveryUnit, type QuantityKind } from '@sendero/core';
+import {
+  hoopArea,
+  INCH_M,
+  inEveryUnit,
+  rowLengthForArea,
+  unitAreaM2,
+  type QuantityKind,
+} from '@sendero/core';
 import { NativeSelect } from '@mantine/core';
 import { useState } from 'react';
 import { QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { useUnits } from '../units/useUnits.ts';
 import { ReckonerTabs } from './ReckonerTabs.tsx';
 
 const WHAT: readonly [QuantityKind, string][] = [
@@ -13,6 +21,65 @@ const WHAT: readonly [QuantityKind, string][] = [
   ['seedMassRate', 'Mass by area'],
   ['seedSize', 'Seed size'],
 ];
+
+/** Widths and hoops in use; a choice of this app. */
+const WIDTHS_M = { us: [7.5, 15, 20, 22, 30, 36, 38], metric: [12.5, 37.5, 45, 50, 55, 75, 80] };
+const HOOPS_M = { us: [22, 28.25, 30, 36], metric: [50, 60, 75, 100] };
+
+/** What is looked up most: tape lengths by row width, and what a plant in a hoop stands for. */
+function LookedUp() {
+  const units = useUnits();
+  const unitM = units.system === 'us' ? INCH_M : 0.01;
+  const part = unitAreaM2(units.system) / 1000;
+  const unit = units.system === 'us' ? 'acre' : 'ha';
+  return (
+    <div className="columns half">
+      <section className="sheet stack tight">
+        <h2>1/1000 {unit} of row</h2>
+        <table className="figures">
+          <thead>
+            <tr>
+              <th scope="col">Row width</th>
+              <th scope="col">Length of tape</th>
+            </tr>
+          </thead>
+          <tbody>
+            {WIDTHS_M[units.system].map((width) => (
+              <tr key={width}>
+                <td>{units.show(width * unitM, 'rowWidth')}</td>
+                <td>
+                  {units.show(
+                    rowLengthForArea({ rowWidthM: width * unitM, areaM2: part }),
+                    'rowLength',
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+      <section className="sheet stack tight">
+        <h2>Plants in a hoop</h2>
+        <table className="figures">
+          <thead>
+            <tr>
+              <th scope="col">Inside diameter</th>
+              <th scope="col">Each plant is</th>
+            </tr>
+          </thead>
+          <tbody>
+            {HOOPS_M[units.system].map((width) => (
+              <tr key={width}>
+                <td>{units.show(width * unitM, 'hoopDiameter')}</td>
+                <td>{units.show(1 / hoopArea(width * unitM), 'population')}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+    </div>
+  );
+}
 
 /** Any figure of the trade in all its units. Needs no field. */
 export default function ConvertScreen() {
@@ -54,6 +121,7 @@ export default function ConvertScreen() {
           )}
         </ul>
       </div>
+      <LookedUp />
     </div>
   );
 }

@@ -1,16 +1,32 @@
-import { NativeSelect } from '@mantine/core';
+import { Button, NativeSelect } from '@mantine/core';
+import { useMediaQuery } from '@mantine/hooks';
+import { DEFAULT_WEIGHTS } from '@sendero/core';
 import { useState } from 'react';
-import { useDevice } from '../data/hooks.ts';
+import { Keys } from '../app/KeyList.tsx';
+import { useDevice, useWorkspace } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
+import { WeightsDialog } from '../stand/WeightsDialog.tsx';
+import { useUnits } from '../units/useUnits.ts';
 import { Preferences } from './Preferences.tsx';
 
-/** Units, light and who works at this device. */
+/** Units, light, who works at this device and the workspace's own figures; at a desk the keys as well. */
 export default function SettingsScreen() {
+  const desk = useMediaQuery('(min-width: 900px)', window.innerWidth >= 900);
   return (
-    <div className="stack" style={{ maxWidth: 760 }}>
+    <div className="stack">
       <h1>Settings</h1>
-      <Preferences />
-      <WhoIsHere />
+      <div className="columns half">
+        <div className="stack">
+          <Preferences />
+          <WhoIsHere />
+          <OwnFigures />
+        </div>
+        {desk && (
+          <div className="sheet stack">
+            <Keys />
+          </div>
+        )}
+      </div>
     </div>
   );
 }
@@ -45,6 +61,36 @@ function WhoIsHere() {
           label: `${name}, ${role}`,
         }))}
       />
+    </section>
+  );
+}
+
+/** Figures the workspace may set for itself. */
+function OwnFigures() {
+  const units = useUnits();
+  const workspace = useWorkspace();
+  const [open, setOpen] = useState(false);
+  if (!workspace) return null;
+  const own = workspace.data.weights;
+  const weights = own ?? DEFAULT_WEIGHTS;
+  return (
+    <section className="sheet stack tight">
+      <h2>Weight of a plant behind</h2>
+      <dl className="facts">
+        <dt>One stage behind</dt>
+        <dd>{units.show(weights.oneBehind, 'share')} of a plant</dd>
+        <dt>Two or more behind</dt>
+        <dd>{units.show(weights.twoBehind, 'share')} of a plant</dd>
+      </dl>
+      <p className="small soft">
+        {own ? 'Your own figures.' : 'Defaults of this app, nobody’s research.'}
+      </p>
+      <div>
+        <Button variant="default" h={48} onClick={() => setOpen(true)}>
+          Weights
+        </Button>
+      </div>
+      {open && <WeightsDialog onClose={() => setOpen(false)} />}
     </section>
   );
 }

@@ -1,12 +1,9 @@
 import { judgeStand, plantsOf, type WalkStand } from '@sendero/core';
-import { Button, NumberInput } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { Dialog } from '../app/Dialog.tsx';
 import { longDate } from '../app/dates.ts';
-import { useDevice, useWorkspace } from '../data/hooks.ts';
 import { SpacingResult } from '../spacing/SpacingResult.tsx';
-import { useRecordForm } from '../fields/useRecordForm.ts';
 import Notes from '../notes/Notes.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { findingWords } from './findingWords.ts';
@@ -14,6 +11,7 @@ import { METHOD_WORDS } from './methodWords.tsx';
 import { RowBars } from './RowBars.tsx';
 import { StandScale } from './StandScale.tsx';
 import { useWalkStand } from './useWalkStand.ts';
+import { WeightsDialog } from './WeightsDialog.tsx';
 
 /** What a stand walk found, what it means and what to look at next. */
 export default function ResultScreen() {
@@ -221,69 +219,7 @@ function EffectiveStand({ stand }: { stand: WalkStand }) {
           </div>
         ))}
       </div>
-      {editing && <WeightsDialog stand={stand} onClose={() => setEditing(false)} />}
+      {editing && <WeightsDialog onClose={() => setEditing(false)} />}
     </section>
   );
 }
-
-function WeightsDialog({ stand, onClose }: { stand: WalkStand; onClose(): void }) {
-  const device = useDevice();
-  const workspace = useWorkspace()!;
-  const { form, keep } = useRecordForm({
-    kind: 'workspace',
-    name: 'weights',
-    record: workspace,
-    start: () => ({
-      weights: { ...stand.weights } as Record<'oneBehind' | 'twoBehind', number | string>,
-    }),
-    read: ({ weights }) => ({
-      data: {
-        ...workspace.data,
-        weights: {
-          oneBehind: figureOf(weights.oneBehind),
-          twoBehind: figureOf(weights.twoBehind),
-        },
-      },
-    }),
-    onDone: onClose,
-  });
-  return (
-    <Dialog title="Weight of plants behind their neighbours" onClose={onClose}>
-      <form className="stack" noValidate onSubmit={form.onSubmit(keep)}>
-        <p className="small soft">
-          1 counts a plant in full, 0 not at all. The defaults, 0.75 and 0, are this app’s own and
-          nobody’s research.
-        </p>
-        <NumberInput
-          label="One leaf stage behind"
-          step={0.05}
-          clampBehavior="none"
-          {...form.getInputProps('weights.oneBehind')}
-        />
-        <NumberInput
-          label="Two or more behind"
-          step={0.05}
-          clampBehavior="none"
-          {...form.getInputProps('weights.twoBehind')}
-        />
-        <div className="row">
-          <Button h={48} type="submit">
-            Keep
-          </Button>
-          <Button
-            variant="default"
-            h={48}
-            onClick={() => {
-              device.change('workspace', workspace.id, (data) => ({ ...data, weights: null }));
-              onClose();
-            }}
-          >
-            Back to the defaults
-          </Button>
-        </div>
-      </form>
-    </Dialog>
-  );
-}
-
-const figureOf = (text: number | string) => (text === '' ? Number.NaN : Number(text));

@@ -10,8 +10,10 @@ import {
 } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useOne } from '../data/hooks.ts';
+import { useChildren, useOne } from '../data/hooks.ts';
 import { FoundAgain } from '../fields/FoundAgain.tsx';
+import { NewestCheck } from '../planting/NewestCheck.tsx';
+import { SeasonBefore } from '../planting/SeasonBefore.tsx';
 import { QuantityInput, enteredFrom, type Entered } from '../units/QuantityInput.tsx';
 import { useStartForm } from './useStartForm.ts';
 import { useUnits } from '../units/useUnits.ts';
@@ -25,6 +27,7 @@ export default function StartWalkScreen() {
   const planting = useOne('planting', plantingId);
   const field = useOne('field', planting?.data.fieldId);
   const planter = useOne('planter', planting?.data.planterId);
+  const checks = useChildren('walk', 'plantingId', plantingId);
   if (!planting || !field)
     return (
       <p>
@@ -33,14 +36,22 @@ export default function StartWalkScreen() {
     );
   const facts = CROP_FACTS[planting.data.crop];
   return (
-    <StartWalkForm
-      key={planting.id}
-      plantingId={planting.id}
-      fieldName={field.data.name}
-      rowWidthM={planting.data.rowWidthM}
-      rows={planter?.data.rows ?? null}
-      dense={facts.denseStand}
-    />
+    <div className="stack">
+      <StartWalkForm
+        key={planting.id}
+        plantingId={planting.id}
+        fieldName={field.data.name}
+        rowWidthM={planting.data.rowWidthM}
+        rows={planter?.data.rows ?? null}
+        dense={facts.denseStand}
+      />
+      <div className="columns half">
+        <NewestCheck
+          checkId={checks.findLast(({ data }) => data.purpose === 'trench' && data.finishedAt)?.id}
+        />
+        <SeasonBefore planting={planting} />
+      </div>
+    </div>
   );
 }
 

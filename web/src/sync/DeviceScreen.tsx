@@ -6,6 +6,7 @@ import type { Draft } from '../data/device.ts';
 import { selectOne, useAll, useDevice } from '../data/hooks.ts';
 import { recordKey } from '../data/localDatabase.ts';
 import { useAppSelector } from '../data/store.ts';
+import { Held } from './Held.tsx';
 import { Refused } from './Refused.tsx';
 import { Storage } from './Storage.tsx';
 import { clockWords, statusWords } from './syncState.ts';
@@ -24,33 +25,43 @@ export default function DeviceScreen() {
   ].join(',');
   useEffect(() => void device.loadWithParents(toName.split(',').filter(Boolean)), [device, toName]);
   return (
-    <div className="stack" style={{ maxWidth: 760 }}>
+    <div className="stack">
       <h1>This device</h1>
-      <section className="sheet stack tight" aria-label="Sending">
-        <p className={words.state === 'refused' || words.state === 'problem' ? 'warn' : ''}>
-          <strong>{words.long}</strong>
-        </p>
-        {clock && <p className="warn">{clock}</p>}
-        {sync.lastSentAt && <p className="small soft">Last sent {localWhen(sync.lastSentAt)}.</p>}
-        <div>
-          <Button variant="default" h={48} onClick={() => device.syncNow()}>
-            Send and fetch now
-          </Button>
+      <div className="columns two">
+        <div className="stack">
+          <section className="sheet stack tight" aria-label="Sending">
+            <p className={words.state === 'refused' || words.state === 'problem' ? 'warn' : ''}>
+              <strong>{words.long}</strong>
+            </p>
+            {clock && <p className="warn">{clock}</p>}
+            {sync.lastSentAt && (
+              <p className="small soft">Last sent {localWhen(sync.lastSentAt)}.</p>
+            )}
+            <div>
+              <Button variant="default" h={48} onClick={() => device.syncNow()}>
+                Send and fetch now
+              </Button>
+            </div>
+          </section>
+          <Refused />
+          {conflicts.length > 0 && (
+            <section className="stack tight">
+              <h2>Edited twice, apart</h2>
+              <p>
+                Both versions are kept. Choose the one to go on with; the other stays in the
+                history.
+              </p>
+              {conflicts.map((conflict) => (
+                <ConflictChoice key={conflict.id} conflict={conflict} />
+              ))}
+            </section>
+          )}
         </div>
-      </section>
-      <Refused />
-      {conflicts.length > 0 && (
-        <section className="stack tight">
-          <h2>Edited twice, apart</h2>
-          <p>
-            Both versions are kept. Choose the one to go on with; the other stays in the history.
-          </p>
-          {conflicts.map((conflict) => (
-            <ConflictChoice key={conflict.id} conflict={conflict} />
-          ))}
-        </section>
-      )}
-      <Storage />
+        <div className="stack">
+          <Held />
+          <Storage />
+        </div>
+      </div>
     </div>
   );
 }

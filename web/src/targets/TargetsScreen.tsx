@@ -18,7 +18,7 @@ import {
 } from '@sendero/core';
 import { NativeSelect, TextInput } from '@mantine/core';
 import { useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { useOne } from '../data/hooks.ts';
 import { RowRibbon } from '../spacing/RowRibbon.tsx';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
@@ -148,21 +148,9 @@ function QuickCard({ start }: { start: Start | null }) {
   return (
     <div className="stack">
       <ReckonerTabs />
-      <div className="row spread">
-        <div>
-          {start && <div className="soft">{start.name}</div>}
-          <h1>Targets</h1>
-        </div>
-        <Link
-          className="tool"
-          to={
-            start
-              ? `/depth?planting=${new URLSearchParams(location.search).get('planting')}`
-              : '/depth'
-          }
-        >
-          How deep?
-        </Link>
+      <div>
+        {start && <div className="soft">{start.name}</div>}
+        <h1>Targets</h1>
       </div>
       <div className="columns half">
         <section className="sheet stack">

@@ -7,12 +7,10 @@ import { ChecksDue } from '../depth/ChecksDue.tsx';
 import { usePlantingDays } from '../depth/useChecksDue.ts';
 import { useAppSelector } from '../data/store.ts';
 import { SeasonSwitch } from '../fields/SeasonSwitch.tsx';
-import { StandScale } from '../stand/StandScale.tsx';
-import { useWalkStand } from '../stand/useWalkStand.ts';
+import { StandCard } from '../stand/StandCard.tsx';
 import { clockWords, statusWords } from '../sync/syncState.ts';
 import { usePinsOfEach } from '../trail/usePins.ts';
 import { useTrails, type PlantingOnTrail } from '../trail/useTrails.ts';
-import { useUnits } from '../units/useUnits.ts';
 
 /** What to do where, why and by when; what waits to sync; what is new. */
 export default function TodayScreen() {
@@ -127,7 +125,7 @@ export default function TodayScreen() {
           <h2>Newest results</h2>
           {latest.length === 0 && <p className="soft">The first finished walk appears here.</p>}
           {latest.slice(0, 3).map(({ id }) => (
-            <NewestResult key={id} walkId={id} />
+            <StandCard key={id} walkId={id} />
           ))}
         </section>
       </div>
@@ -189,39 +187,5 @@ function Lately({ trails }: { trails: readonly PlantingOnTrail[] }) {
         ))}
       </ul>
     </>
-  );
-}
-
-function NewestResult({ walkId }: { walkId: string }) {
-  const units = useUnits();
-  const stand = useWalkStand(walkId);
-  if (!stand?.summary) return null;
-  const kind = units.standKind(stand.denseStand);
-  const { summary } = stand;
-  return (
-    <Link
-      to={`/walks/${walkId}/result`}
-      className="sheet stack tight"
-      style={{ color: 'inherit', textDecoration: 'none' }}
-    >
-      <div className="row spread">
-        <strong>{stand.field.name}</strong>
-        <span className="small soft">
-          {shortDate(stand.walk.data.startedOn)}, {stand.walk.data.walkedBy}
-        </span>
-      </div>
-      <div>
-        <strong>{units.show(summary.meanPerM2, kind)}</strong>,{' '}
-        {Math.round((100 * summary.meanPerM2) / stand.expectedPerM2)} % of the expected live stand
-      </div>
-      <StandScale
-        stops={summary.stops.map(({ id, perM2 }) => ({ id, perM2, label: '' }))}
-        meanPerM2={summary.meanPerM2}
-        intervalPerM2={summary.intervalPerM2}
-        targetPerM2={stand.targetPerM2}
-        expectedPerM2={stand.expectedPerM2}
-        denseStand={stand.denseStand}
-      />
-    </Link>
   );
 }
