@@ -21,8 +21,10 @@ const NARROW = [
 /**
  * A screen as it stands now: axe finds nothing at the desk or on a phone, lettering has its contrast in the
  * dark too, and nothing overflows at any width. The page is left at the desk's size, in the light.
+ *
+ * @param within selector of what is new, when the rest of the page was looked at before
  */
-export async function accessible(page: Page, screen: string): Promise<void> {
+export async function accessible(page: Page, screen: string, within?: string): Promise<void> {
   // Once a page: reading axe anew for each look would take longer than the look.
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(AXE);
   /** Drawings follow a new width a moment later. */
@@ -35,13 +37,20 @@ export async function accessible(page: Page, screen: string): Promise<void> {
     );
   const finds = async (what: string, options: axeCore.RunOptions) => {
     await settled();
-    const violations = await page.evaluate(async (given) => {
-      const { axe } = window as unknown as { axe: typeof axeCore };
-      const found = await axe.run(document, { ...given, resultTypes: ['violations'] });
-      return found.violations.map(
-        ({ id, nodes }) => `${id} ${nodes.map(({ target }) => target.join(' ')).join(' | ')}`,
-      );
-    }, options);
+    const violations = await page.evaluate(
+      async ([given, place]) => {
+        const { axe } = window as unknown as { axe: typeof axeCore };
+        const found = await axe.run((place && document.querySelector(place)) || document, {
+          ...given,
+          resultTypes: ['violations'],
+          preload: false,
+        });
+        return found.violations.map(
+          ({ id, nodes }) => `${id} ${nodes.map(({ target }) => target.join(' ')).join(' | ')}`,
+        );
+      },
+      [options, within] as const,
+    );
     expect(violations, `${screen}, ${what}`).toEqual([]);
   };
   const fits = (what: string) =>

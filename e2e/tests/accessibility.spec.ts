@@ -16,7 +16,7 @@ test('axe finds nothing and nothing overflows: the rooms and a stand walk', asyn
   await page.getByRole('button', { name: 'More about Quill & Daughters' }).click();
   await page.getByRole('menuitem', { name: 'Merge' }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
-  await accessible(page, 'merge');
+  await accessible(page, 'merge', 'dialog');
   await page.keyboard.press('Escape');
   await page.goto('/planters');
   await page.getByRole('button', { name: 'Add a planter' }).click();
@@ -40,7 +40,7 @@ test('axe finds nothing and nothing overflows: the rooms and a stand walk', asyn
   await accessible(page, 'result');
   await page.getByRole('button', { name: 'Weights' }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
-  await accessible(page, 'weights');
+  await accessible(page, 'weights', 'dialog');
   await page.keyboard.press('Escape');
   await page.getByRole('link', { name: 'Open the counts' }).click();
   await expect(page.getByTestId('stop-density')).toBeVisible();
@@ -73,7 +73,7 @@ test('axe finds nothing and nothing overflows: planning and planting day', async
   await accessible(page, 'trench result');
   await page.getByRole('button', { name: /^Correct rows/ }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
-  await accessible(page, 'correction');
+  await accessible(page, 'correction', 'dialog');
   await page.keyboard.press('Escape');
   await page.getByRole('link', { name: /^Monitor against ground/ }).click();
   await expect(page.getByTestId('monitor-verdict')).toBeVisible();
@@ -84,11 +84,11 @@ test('axe finds nothing and nothing overflows: planning and planting day', async
   await accessible(page, 'trench check');
   for (const tab of ['Distances', 'Furrow', 'Moisture']) {
     await page.getByRole('radio', { name: tab }).click();
-    await accessible(page, `trench check, ${tab}`);
+    await accessible(page, `trench check, ${tab}`, 'aside');
   }
   await page.keyboard.press('Shift+?');
   await expect(page.getByRole('dialog')).toBeVisible();
-  await accessible(page, 'keys');
+  await accessible(page, 'keys', 'dialog');
   await page.keyboard.press('Escape');
   await page.goto('/');
   await page.getByRole('button', { name: 'Check', exact: true }).click();

@@ -107,7 +107,7 @@ describe('the door', () => {
         expect((await noor.post('/commits', sent)).status).toBeLessThan(500);
         expect((await noor.get('/changes')).status).toBe(200);
       }),
-      { numRuns: 400 },
+      { numRuns: 200 },
     );
   });
 

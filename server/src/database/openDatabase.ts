@@ -1,4 +1,4 @@
-import { Pool } from 'pg';
+import pg from 'pg';
 import { Sequelize, type QueryInterface } from 'sequelize';
 import { SequelizeStorage, Umzug } from 'umzug';
 import { followKinds } from './followKinds.ts';
@@ -9,7 +9,7 @@ export interface Database {
   sequelize: Sequelize;
   models: Models;
   /** Connections for planter logs alone: however many are read at once, commits find theirs free. */
-  logs: Pool;
+  logs: pg.Pool;
   close(): Promise<void>;
 }
 
@@ -21,7 +21,12 @@ const MIGRATION_LOCK = 7_301_127;
  * @throws when PostgreSQL does not answer or a migration fails
  */
 export async function openDatabase(url: string): Promise<Database> {
-  const sequelize = new Sequelize(url, { dialect: 'postgres', logging: false, pool: { max: 8 } });
+  const sequelize = new Sequelize(url, {
+    dialect: 'postgres',
+    dialectModule: pg,
+    logging: false,
+    pool: { max: 8 },
+  });
   await sequelize.authenticate();
   await sequelize.transaction(async (transaction) => {
     await sequelize.query('SELECT pg_advisory_xact_lock(:key)', {
@@ -37,7 +42,7 @@ export async function openDatabase(url: string): Promise<Database> {
     await umzug.up();
     await followKinds(sequelize, transaction);
   });
-  const logs = new Pool({ connectionString: url, max: 2 });
+  const logs = new pg.Pool({ connectionString: url, max: 2 });
   // A connection that breaks while it idles is replaced by the next that is asked for.
   logs.on('error', (error) => console.error(error.message));
   return {

@@ -7,7 +7,7 @@ import { IDBFactory } from 'fake-indexeddb';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
-import { vi } from 'vitest';
+import { afterEach, vi } from 'vitest';
 import { Device, type Draft } from '../data/device.ts';
 import { fakeServer } from '../data/fakeServer.testing.ts';
 import { DeviceContext, selectOne } from '../data/hooks.ts';
@@ -31,12 +31,14 @@ export function family(change: { [K in Kind]?: Partial<DataOf<K>> | null } = {})
   return { records, of };
 }
 
+// What still comes from the disk after a test finds nothing to draw on.
+afterEach(cleanup);
+
 /** A piece of the app on a device of its own, which holds the records given. For tests. */
 export async function onScreen(
   piece: ReactNode,
   { holding = [], path = '/' }: { holding?: readonly ExampleRecord[]; path?: string } = {},
 ) {
-  cleanup();
   // The test says when to talk to the server, and no clock ticks behind it.
   vi.useFakeTimers({ toFake: ['setInterval'] });
   vi.spyOn(SyncLoop.prototype, 'soon').mockReturnValue(undefined);
