@@ -3,13 +3,21 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { analyseSpacing, summariseStand } from '@sendero/core';
-import { goodGround, goodUnit, simulateStand, simulateWeather } from '@sendero/core/simulation';
+import {
+  goodGround,
+  goodUnit,
+  judgementRates,
+  keeps,
+  simulateStand,
+  simulateWeather,
+  type Rate,
+} from '@sendero/core/simulation';
 import { chromium, type Page } from '@playwright/test';
 import pg from 'pg';
 import { App, openPlanting, signedIn } from '../app.ts';
 import { faultRun } from '../faults.ts';
 import { planterLog, rowsFound } from './plantingDay.ts';
-import { median, overLimit, report } from './report.ts';
+import { median, miss, overLimit, report } from './report.ts';
 import { season } from './season.ts';
 import { reportTaps } from './taps.ts';
 
@@ -202,6 +210,22 @@ async function faults(): Promise<void> {
   report('conflicts made of taps', run.conflicts, '', 0);
 }
 
+/** How often the app's judgements are right and wrong over simulated cases, each rate beside its limit. */
+function judgement() {
+  console.log('\nJudgement');
+  const limit = ({ limit: by }: Rate) =>
+    'within' in by
+      ? by.within.map((bound) => 100 * bound).join('–')
+      : `${'atMost' in by ? '≤' : '≥'} ${100 * ('atMost' in by ? by.atMost : by.atLeast)}`;
+  for (const rate of judgementRates({ seed: 987_654, runs: 400 })) {
+    const ok = keeps(rate);
+    if (!ok) miss();
+    console.log(
+      `${ok ? '  ' : '! '}${rate.what.padEnd(96)} ${(100 * rate.share).toFixed(1).padStart(6)} %  (${limit(rate)}; ${rate.cases} cases)`,
+    );
+  }
+}
+
 const only = process.argv[2];
 if (!only) core();
 if (!only) rowsFound();
@@ -216,5 +240,6 @@ for (const part of parts.filter(({ name }) => !only || name === only)) {
   }
 }
 if (!only || only === 'faults') await faults();
+if (!only || only === 'judgement') judgement();
 console.log(overLimit() === 0 ? '\nAll within their limits.' : `\n${overLimit()} over the limit.`);
 process.exit(overLimit() === 0 ? 0 : 1);

@@ -74,7 +74,7 @@ test('a 12-row check by thumb: three rows corrected, dug again, and it worked', 
   const changes = (await picture.getAttribute('aria-label'))!.replaceAll('\u00a0', ' ');
   expect(changes).toContain('row 4 from ¾ in to 1½ in, it worked');
   expect(changes).toContain('row 9 from 2⅛ in to 1½ in, it worked');
-  expect(changes).toMatch(/row 11 .*nearer, not there yet/);
+  expect(changes).toMatch(/row 11 .*nearer, still off/);
   await accessible(page, 'a corrected row, before and after');
   await page.setViewportSize({ width: 390, height: 844 });
   await expect(page.getByTestId('trench-verdict')).toHaveText(

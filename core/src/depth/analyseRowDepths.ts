@@ -9,13 +9,17 @@ import {
   fUpperTail,
   holm,
   mean,
+  moderatedVariances,
   pooledSpread,
   remlOneWay,
   sampleSd,
+  squaresWithin,
   tCdf,
   tQuantile,
   wilsonInterval,
 } from '../stats/index.ts';
+import { digsToSettle } from './digsToSettle.ts';
+import { rowPosterior, type RowPosterior, type RowPrior } from './rowPosterior.ts';
 
 export interface DepthReading {
   row: number;
@@ -43,11 +47,21 @@ export interface RowDepth {
   pHolm: number;
   /** 95 % interval of the row mean from the pooled within-row variance; null while there is none. */
   intervalM: [lower: number, upper: number] | null;
+  /** Standard error of the mean by the row's own spread, as far as that differs from its sisters', with its degrees of freedom. */
+  se: { m: number; df: number };
+  /** Probability that the row's true depth lies outside the tolerance, on either side: what the verdict goes by. */
+  outside: { shallow: number; deep: number };
   verdict: DepthVerdict;
-  /** What to set the row by, rounded to the depth-stop step: positive is deeper, 0 unless the row is called off. */
+  /** Inside the tolerance as far as can be told, but not on the target itself (Holm-corrected test at 5 %). */
+  besideTarget: boolean;
+  /** Its seeds differ from each other more than its sisters' do (F test, Holm-corrected, 5 %). */
+  loose: boolean;
+  /** What to set the row by, rounded to the depth-stop step: positive is deeper; 0 unless it or the machine is off. */
   correctionM: number;
-  /** Digs more that would settle it at the spread seen; 0 when settled, null while there is no spread to go by. */
-  moreDigs: number | null;
+  /** Whether that is not what the machine as a whole needs: an exception to its sisters. */
+  exception: boolean;
+  /** Digs more that settle it, likely to be enough: 0 when settled, null when digging would not. */
+  moreDigs: [low: number, high: number] | 0 | null;
 }
 
 export interface PlanterDepths {
@@ -57,6 +71,8 @@ export interface PlanterDepths {
   betweenRowSdM: number | null;
   /** One-way F test that the rows differ; null while no row has two readings or there is one row. */
   rowsDiffer: { f: number; df1: number; df2: number; p: number } | null;
+  /** The depth that rows set alike have in common, and the shift of all of them that it asks for: 0 while it is not called off. */
+  machine: { depthM: number; shiftM: number };
   rows: RowDepth[];
 }
 
@@ -64,20 +80,36 @@ export interface PlanterDepths {
 export const DEFAULT_DEPTH_TOLERANCE_M = 0.25 * INCH_M;
 /** Step of a depth stop where the planter's own is not known. A default of this app. */
 export const DEFAULT_DEPTH_STEP_M = 0.25 * INCH_M;
-/** Digs in a row beyond which asking for more is no advice. */
-const MOST_DIGS = 60;
+/** Graduation that depths are read to. A default of this app. */
+export const DEFAULT_READING_STEP_M = 0.125 * INCH_M;
+/** Probability of lying outside the tolerance from which a row is called off, and of lying inside from which it is on target. Defaults of this app; what errors they lead to stands in docs/methods.md. */
+const CALLED_OFF = 0.75;
+export const CALLED_ON_TARGET = 0.85;
+/** Spread inside a row that is taken for granted, for what it counts beside what is read. A default of this app. */
+const USUAL_SPREAD = { sd: 0.2 * INCH_M, df: 2 };
+/** How rows of one machine lie. Defaults of this app. */
+const ROWS: RowPrior = {
+  alikeSdsM: [0.02 * INCH_M, 0.04 * INCH_M, 0.07 * INCH_M],
+  outSdM: 0.5 * INCH_M,
+  outShares: [0.25, 0.45, 0.65],
+};
 
 /**
  * Which planter rows put seed at the target depth, and what to set each by.
  *
- * A row is called shallow or deep when its mean misses the target by more than the tolerance and the
- * Holm-corrected test leaves no doubt at 5 %; on target when its mean is inside the tolerance and the
- * 95 % interval rules out a miss of twice the tolerance; undecided otherwise.
+ * A row is called shallow or deep when its true depth lies outside the tolerance with a probability of at
+ * least 75 %, on target when it lies inside with at least 85 %, and is undecided otherwise. The probability
+ * takes rows to be alike but for a few that stand out (`rowPosterior`), each with its own spread as far as
+ * it differs from its sisters' (`moderatedVariances`).
+ *
+ * A machine whose rows all miss is shifted as a whole; a row that is an exception is set by what it shows
+ * itself. A row called off is never set by 0 nor the wrong way.
  *
  * @param readings depth of each seed found, m, all to the same point of the seed
  * @param targetM depth aimed for, m
  * @param toleranceM what is still on target, m either way
  * @param stepM step of the planter's depth stop, m of seed depth
+ * @param readingStepM graduation the depths were read to, m: no spread is smaller than it leaves
  * @returns depths in m; rows in order of their number
  * @throws RangeError naming the reading or setting that is wrong
  * @example
@@ -86,12 +118,18 @@ const MOST_DIGS = 60;
  */
 export function analyseRowDepths(
   readings: readonly DepthReading[],
-  { targetM, toleranceM, stepM }: { targetM: number; toleranceM: number; stepM: number },
+  {
+    targetM,
+    toleranceM,
+    stepM,
+    readingStepM = DEFAULT_READING_STEP_M,
+  }: { targetM: number; toleranceM: number; stepM: number; readingStepM?: number },
 ): PlanterDepths {
   requireSome('readings', readings);
   requirePositive('targetM', targetM);
   requirePositive('toleranceM', toleranceM);
   requirePositive('stepM', stepM);
+  requirePositive('readingStepM', readingStepM);
   const byRow = new Map<number, number[]>();
   readings.forEach(({ row, depthM }, i) => {
     requireWhole(`readings[${i}].row`, row, 1);
@@ -104,30 +142,50 @@ export function analyseRowDepths(
   const groups = rows.map(([, depths]) => depths);
   const fit = remlOneWay(groups);
   const means = groups.map((depths) => mean(depths)!);
+  // A depth read to a step is anywhere within it.
+  const floorSd = readingStepM / Math.sqrt(12);
   const pooled = pooledSpread(groups);
-  // Equal readings leave a remainder of rounding, not a spread.
-  if (pooled && pooled.sd < 1e-12) pooled.sd = 0;
+  if (pooled) pooled.sd = Math.max(pooled.sd, floorSd);
 
   const p = groups.map((depths, g) => {
     if (!pooled) return 1;
     const off = Math.abs(means[g]! - targetM);
-    if (pooled.sd === 0) return off < 1e-12 ? 1 : 0;
     return Math.min(1, 2 * tCdf((-off * Math.sqrt(depths.length)) / pooled.sd, pooled.df));
   });
   const pHolm = holm(p);
+  const moderated = moderatedVariances(groups, { usual: USUAL_SPREAD, floorSd });
+  const evidence = groups.map((depths, g) => ({
+    meanM: means[g]!,
+    n: depths.length,
+    varianceM2: moderated.variances[g]!,
+    df: moderated.df[g]!,
+  }));
+  const band = [targetM - toleranceM, targetM + toleranceM] as const;
+  const posterior = rowPosterior(evidence, band, ROWS);
+  const loose = looseRows(groups, floorSd);
+  // One row is a row, no machine.
+  const shared =
+    groups.length > 1 ? posterior.machine : { ...posterior.machine, shallow: 0, deep: 0 };
+  const shiftM =
+    Math.max(shared.shallow, shared.deep) >= CALLED_OFF
+      ? steps(targetM - shared.depthM, stepM, shared.shallow > shared.deep ? 1 : -1)
+      : 0;
   return {
     meanM: fit.mean,
     withinRowSdM: fit.withinSd,
     betweenRowSdM: fit.betweenSd,
     rowsDiffer: pooled ? rowsDiffer(groups, means, pooled) : null,
+    machine: { depthM: shared.depthM, shiftM },
     rows: rows.map(([row, depths], g) => {
       const meanM = means[g]!;
       const half = pooled
         ? (tQuantile(0.975, pooled.df) * pooled.sd) / Math.sqrt(depths.length)
         : null;
-      const off = meanM - targetM;
-      const verdict = judge(off, half, pHolm[g]!, toleranceM);
-      const steps = Math.round((targetM - fit.blups[g]!) / stepM);
+      const chance = posterior.rows[g]!;
+      const verdict = judge(chance);
+      const own = correction(chance, verdict, { targetM, stepM });
+      // What is not called by itself goes with the machine, unless it is on target as it is.
+      const correctionM = isOff(verdict) ? own : verdict === 'undecided' ? shiftM : 0;
       return {
         row,
         n: depths.length,
@@ -141,42 +199,55 @@ export function analyseRowDepths(
         p: p[g]!,
         pHolm: pHolm[g]!,
         intervalM: half === null ? null : [meanM - half, meanM + half],
+        se: { m: Math.sqrt(evidence[g]!.varianceM2 / depths.length), df: evidence[g]!.df },
+        outside: { shallow: chance.shallow, deep: chance.deep },
         verdict,
-        correctionM: isOff(verdict) ? steps * stepM + 0 : 0,
+        besideTarget: verdict === 'on target' && pHolm[g]! <= 0.05,
+        loose: loose[g]!,
+        correctionM,
+        exception: Math.abs(correctionM - shiftM) > stepM / 2,
         moreDigs:
-          verdict !== 'undecided'
-            ? 0
-            : pooled
-              ? moreDigs(off, depths.length, pooled, rows.length, toleranceM)
-              : null,
+          verdict === 'undecided'
+            ? digsToSettle(evidence[g]!, band, { off: CALLED_OFF, on: CALLED_ON_TARGET })
+            : 0,
       };
     }),
   };
 }
 
-function judge(off: number, half: number | null, pHolm: number, toleranceM: number): DepthVerdict {
-  if (half === null) return 'undecided';
-  const within = Math.abs(off) <= toleranceM + 1e-9;
-  if (!within && pHolm <= 0.05) return off < 0 ? 'shallow' : 'deep';
-  return within && Math.abs(off) + half <= 2 * toleranceM ? 'on target' : 'undecided';
+function judge({ shallow, deep }: RowPosterior): DepthVerdict {
+  if (shallow >= CALLED_OFF) return 'shallow';
+  if (deep >= CALLED_OFF) return 'deep';
+  return 1 - shallow - deep >= CALLED_ON_TARGET ? 'on target' : 'undecided';
 }
 
-/** Digs more in one row until, at its present mean and the pooled spread, the verdict is no longer open. */
-function moreDigs(
-  off: number,
-  n: number,
-  pooled: { sd: number; df: number },
-  rows: number,
-  toleranceM: number,
-): number | null {
-  const within = Math.abs(off) <= toleranceM + 1e-9;
-  const margin = within ? 2 * toleranceM - Math.abs(off) : Math.abs(off);
-  const level = within ? 0.975 : 1 - 0.025 / rows;
-  for (let more = 1; more <= MOST_DIGS; more++) {
-    const half = (tQuantile(level, pooled.df + more) * pooled.sd) / Math.sqrt(n + more);
-    if (half <= margin) return more;
-  }
-  return MOST_DIGS;
+/** What to set a row by that is called off: by what it shows itself when it stands out, else by what its sisters show. */
+function correction(
+  { out, outM, alikeM }: RowPosterior,
+  verdict: DepthVerdict,
+  { targetM, stepM }: { targetM: number; stepM: number },
+): number {
+  if (!isOff(verdict)) return 0;
+  return steps(targetM - (out >= 0.5 ? outM : alikeM), stepM, verdict === 'shallow' ? 1 : -1);
+}
+
+/** Whole steps of the depth stop, at least one, to the side that is known. */
+const steps = (byM: number, stepM: number, side: 1 | -1): number =>
+  side * Math.max(1, Math.round((side * byM) / stepM)) * stepM;
+
+/** Rows whose seeds differ more than those of all other rows together. */
+function looseRows(groups: readonly (readonly number[])[], floorSd: number): boolean[] {
+  const squares = groups.map((depths) => squaresWithin([depths]));
+  const total = squares.reduce((sum, value) => sum + value, 0);
+  const freedom = groups.reduce((sum, { length }) => sum + length - 1, 0);
+  const p = groups.map((depths, g) => {
+    const df = depths.length - 1;
+    const others = freedom - df;
+    if (df === 0 || others === 0) return 1;
+    const sisters = Math.max((total - squares[g]!) / others, floorSd ** 2);
+    return fUpperTail(squares[g]! / df / sisters, df, others);
+  });
+  return holm(p).map((value) => value <= 0.05);
 }
 
 function rowsDiffer(
@@ -192,7 +263,7 @@ function rowsDiffer(
     0,
   );
   const same = between / df1 < 1e-24;
-  if (sd === 0) return { f: same ? 0 : Infinity, df1, df2: df, p: same ? 1 : 0 };
+  if (same) return { f: 0, df1, df2: df, p: 1 };
   const f = between / df1 / sd ** 2;
   return { f, df1, df2: df, p: fUpperTail(f, df1, df) };
 }

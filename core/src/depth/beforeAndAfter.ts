@@ -1,5 +1,5 @@
-import { mean } from '../stats/index.ts';
-import type { DepthVerdict, PlanterDepths } from './analyseRowDepths.ts';
+import { mean, tCdf } from '../stats/index.ts';
+import type { PlanterDepths, RowDepth } from './analyseRowDepths.ts';
 import type { Dig } from './sinceAdjustment.ts';
 
 export interface RowChange {
@@ -9,43 +9,61 @@ export interface RowChange {
   afterM: number | null;
   intervalAfterM: [number, number] | null;
   /** Whether the adjustment worked: judged on the digs since, like any row. */
-  outcome: 'worked' | 'helped' | 'did not' | 'cannot tell yet' | 'dig again';
+  outcome: 'worked' | 'did not' | 'cannot tell yet' | 'dig again';
+  /** Whether the row moved toward the target by more than digging alone explains (one-sided t-test at 5 %). */
+  nearer: boolean;
+  /** Digs more that would tell, when it cannot be told yet; null when digging would not. */
+  moreDigs: RowDepth['moreDigs'];
 }
 
 /**
- * Adjusted rows before and after: an adjustment worked when the row, dug again, is on target.
+ * Adjusted rows before and after. An adjustment worked when the row is on target now and, where it was dug
+ * before, has moved there by more than digging alone explains; it did not when the row is off now.
  *
  * @param adjustedRows rows touched
  * @param before digs that the adjustment met
  * @param after analysis of the digs that hold now, all rows together; null while there is none
- * @param targetM depth aimed for
- * @example beforeAndAfter([4], before, analysis, 0.051)[0].outcome // 'worked'
+ * @param targetM depth aimed for; @param toleranceM what is still on target
+ * @example beforeAndAfter([4], before, analysis, { targetM: 0.051, toleranceM: 0.006 })[0].outcome // 'worked'
  */
 export function beforeAndAfter(
   adjustedRows: readonly number[],
   before: readonly Dig[],
   after: PlanterDepths | null,
-  targetM: number,
+  { targetM, toleranceM }: { targetM: number; toleranceM: number },
 ): RowChange[] {
   return adjustedRows.map((row) => {
-    const beforeM = mean(before.filter((dig) => dig.row === row).flatMap((dig) => dig.depthsM));
+    const dug = before.filter((dig) => dig.row === row).flatMap((dig) => dig.depthsM);
+    const beforeM = mean(dug);
     const now = after?.rows.find((one) => one.row === row);
     const nearer =
-      now !== undefined &&
-      beforeM !== null &&
-      Math.abs(now.meanM - targetM) < Math.abs(beforeM - targetM);
+      now !== undefined && beforeM !== null && movedTo(targetM, beforeM, dug.length, now);
+    const wasOff = beforeM !== null && Math.abs(beforeM - targetM) > toleranceM;
     return {
       row,
       beforeM,
       afterM: now?.meanM ?? null,
       intervalAfterM: now?.intervalM ?? null,
-      outcome: now ? outcomeOf(now.verdict, nearer) : 'dig again',
+      outcome: now ? outcomeOf(now, nearer || !wasOff) : 'dig again',
+      nearer,
+      moreDigs:
+        now && now.verdict !== 'undecided' && wasOff && !nearer
+          ? [2, now.n + 3]
+          : (now?.moreDigs ?? 0),
     };
   });
 }
 
-function outcomeOf(verdict: DepthVerdict, nearer: boolean): RowChange['outcome'] {
-  if (verdict === 'on target') return 'worked';
+function outcomeOf({ verdict }: RowDepth, explained: boolean): RowChange['outcome'] {
   if (verdict === 'undecided') return 'cannot tell yet';
-  return nearer ? 'helped' : 'did not';
+  if (verdict !== 'on target') return 'did not';
+  return explained ? 'worked' : 'cannot tell yet';
+}
+
+/** Whether a row came nearer to its target by more than the digs before and after explain. */
+function movedTo(targetM: number, beforeM: number, digs: number, now: RowDepth): boolean {
+  const by = (now.meanM - beforeM) * Math.sign(targetM - beforeM);
+  const varianceM2 = now.se.m ** 2 * now.n;
+  const se = Math.sqrt(varianceM2 / digs + varianceM2 / now.n);
+  return 1 - tCdf(by / se, now.se.df) <= 0.05;
 }

@@ -18,7 +18,7 @@ export const RECHECK_HOURS = 4;
 /**
  * The trench checks that are due while a field is being planted, and why: every field and every row
  * once; again after an adjustment, after rain, where soil or tillage changes, and when the moisture
- * has had hours to fall.
+ * has had hours to fall. Each row by itself: one that is dug again settles itself and no other.
  *
  * @param rows rows of the planter; null when it is not known
  * @param digs rows opened so far in this field, any order
@@ -42,7 +42,6 @@ export function checksDue({
 }): CheckDue[] {
   if (digs.length === 0) return [{ why: 'field', rows: null, since: null }];
   const due: CheckDue[] = [];
-  const newest = digs.reduce((latest, { at }) => (at > latest ? at : latest), '');
   const newestOf = (row: number) =>
     digs.reduce<string | null>(
       (latest, dig) => (dig.row === row && (latest === null || dig.at > latest) ? dig.at : latest),
@@ -60,20 +59,38 @@ export function checksDue({
       rows: adjusted.map(({ row }) => row),
       since: adjusted.map(({ at }) => at).sort()[0]!,
     });
+  const dugRows = all.flatMap((row) => {
+    const at = newestOf(row);
+    return at === null || adjusted.some((one) => one.row === row) ? [] : [{ row, at }];
+  });
+  /** Rows of a planter, null when it is all of them. */
+  const named = (which: readonly { row: number }[]) =>
+    which.length === all.length ? null : which.map(({ row }) => row);
+  const waiting = new Set<number>();
   for (const why of FIELD_CHANGES) {
-    const at = changes
-      .filter((change) => change.type === why && change.at >= newest)
-      .map((change) => change.at)
-      .sort()[0];
-    if (at !== undefined) due.push({ why, rows: null, since: at });
+    // A row dug since the change has settled it for itself, and for no other.
+    const since = changes
+      .filter(({ type }) => type === why)
+      .map(({ at }) => at)
+      .sort();
+    const open = dugRows.filter(({ at }) => since.some((change) => change >= at));
+    if (open.length === 0) continue;
+    open.forEach(({ row }) => waiting.add(row));
+    const oldest = open.reduce((least, { at }) => (at < least ? at : least), open[0]!.at);
+    due.push({ why, rows: named(open), since: since.find((change) => change >= oldest)! });
   }
   const never = all.filter(
     (row) => newestOf(row) === null && !adjusted.some((one) => one.row === row),
   );
   if (never.length > 0) due.push({ why: 'rows', rows: never, since: null });
-  const again = new Date(Date.parse(newest) + RECHECK_HOURS * 3_600_000).toISOString();
-  if (now >= again && !due.some(({ rows: only }) => only === null))
-    due.push({ why: 'hours', rows: null, since: again });
+  const late = dugRows
+    .map(({ row, at }) => ({
+      row,
+      again: new Date(Date.parse(at) + RECHECK_HOURS * 3_600_000).toISOString(),
+    }))
+    .filter(({ row, again }) => now >= again && !waiting.has(row));
+  if (late.length > 0)
+    due.push({ why: 'hours', rows: named(late), since: late.map(({ again }) => again).sort()[0]! });
   return due;
 }
 

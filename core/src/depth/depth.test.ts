@@ -231,9 +231,22 @@ describe('checks due', () => {
     expect(due({ now: at('11:59') })).toEqual([]);
     expect(due({ now: at('12:00') })).toEqual([['hours', null]]);
   });
-  it('after rain or on other soil, until dug again', () => {
+  it('after rain or on other soil, row by row: one dug again settles itself and no other', () => {
     const changes = [{ type: 'rain' as const, at: at('08:30') }];
     expect(due({ changes })).toEqual([['rain', null]]);
-    expect(due({ changes, digs: [...all, { row: 1, at: at('08:50') }] })).toEqual([]);
+    const again = (...rows: number[]) => [...all, ...rows.map((row) => ({ row, at: at('08:50') }))];
+    expect(due({ changes, digs: again(1) })).toEqual([['rain', [2, 3, 4]]]);
+    expect(due({ changes, digs: again(1, 2, 3, 4) })).toEqual([]);
+    // Rain and other soil are two reasons; a row dug between them still waits for the second.
+    const both = [...changes, { type: 'soilChange' as const, at: at('08:55') }];
+    expect(due({ changes: both, digs: again(1) })).toEqual([
+      ['rain', [2, 3, 4]],
+      ['soilChange', null],
+    ]);
+  });
+  it('the clock of each row runs from its own dig', () => {
+    const digs = [...all, { row: 2, at: at('10:30') }];
+    expect(due({ digs, now: at('12:00') })).toEqual([['hours', [1, 3, 4]]]);
+    expect(due({ digs, now: at('14:30') })).toEqual([['hours', null]]);
   });
 });

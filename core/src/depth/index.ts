@@ -2,6 +2,7 @@ export {
   analyseRowDepths,
   DEFAULT_DEPTH_STEP_M,
   DEFAULT_DEPTH_TOLERANCE_M,
+  DEFAULT_READING_STEP_M,
   isOff,
   type DepthReading,
   type DepthVerdict,

@@ -1,5 +1,5 @@
 import { wilsonInterval } from '../stats/index.ts';
-import { isOff, type PlanterDepths } from './analyseRowDepths.ts';
+import { isOff, type PlanterDepths, type RowDepth } from './analyseRowDepths.ts';
 import { FURROW_PARTS, type FurrowFindings, type FurrowPart } from './findings.ts';
 
 /** What one row's furrow showed, for the judgement. */
@@ -15,13 +15,22 @@ export interface TrenchRow {
 
 /** What a trench check means, as figures for the screen to put into words; most important first. */
 export type TrenchFinding =
-  | { finding: 'wholePlanter'; offM: number; verdict: 'shallow' | 'deep' }
+  | { finding: 'wholePlanter'; offM: number; shiftM: number }
   | {
       finding: 'offRows';
-      rows: { row: number; verdict: 'shallow' | 'deep'; offM: number; correctionM: number }[];
+      rows: {
+        row: number;
+        verdict: 'shallow' | 'deep';
+        offM: number;
+        correctionM: number;
+        exception: boolean;
+      }[];
     }
-  | { finding: 'undecidedRows'; rows: { row: number; moreDigs: number | null }[] }
+  | { finding: 'undecidedRows'; rows: { row: number; moreDigs: RowDepth['moreDigs'] }[] }
   | { finding: 'onTarget'; rows: number }
+  /** Inside the tolerance, but not on the target itself. */
+  | { finding: 'besideTarget'; rows: { row: number; offM: number }[] }
+  | { finding: 'looseRows'; rows: { row: number; sdM: number }[]; withinM: number }
   | { finding: 'drySeeds'; share: number; lower: number; upper: number; rows: number[] }
   | {
       finding: 'spread';
@@ -79,16 +88,11 @@ export function judgeTrench(
 
 function judgeDepths(depths: PlanterDepths, targetM: number, toleranceM: number): TrenchFinding[] {
   const findings: TrenchFinding[] = [];
-  const off = depths.rows.flatMap(({ row, verdict, meanM, correctionM }) =>
-    isOff(verdict) ? [{ row, verdict, offM: meanM - targetM, correctionM }] : [],
+  const off = depths.rows.flatMap(({ row, verdict, meanM, correctionM, exception }) =>
+    isOff(verdict) ? [{ row, verdict, offM: meanM - targetM, correctionM, exception }] : [],
   );
-  const sides = new Set(off.map(({ verdict }) => verdict));
-  if (off.length > 0 && off.length > 0.75 * depths.rows.length && sides.size === 1)
-    findings.push({
-      finding: 'wholePlanter',
-      offM: depths.meanM - targetM,
-      verdict: off[0]!.verdict,
-    });
+  const { shiftM, depthM } = depths.machine;
+  if (shiftM !== 0) findings.push({ finding: 'wholePlanter', offM: depthM - targetM, shiftM });
   if (off.length > 0) findings.push({ finding: 'offRows', rows: off });
   const undecided = depths.rows.filter(({ verdict }) => verdict === 'undecided');
   if (undecided.length > 0)
@@ -98,6 +102,17 @@ function judgeDepths(depths: PlanterDepths, targetM: number, toleranceM: number)
     });
   if (off.length === 0 && undecided.length === 0)
     findings.push({ finding: 'onTarget', rows: depths.rows.length });
+  const beside = depths.rows.filter(({ besideTarget }) => besideTarget);
+  if (beside.length > 0)
+    findings.push({
+      finding: 'besideTarget',
+      rows: beside.map(({ row, meanM }) => ({ row, offM: meanM - targetM })),
+    });
+  const loose = depths.rows.flatMap((row) =>
+    row.loose && row.sdM !== null ? [{ row: row.row, sdM: row.sdM }] : [],
+  );
+  if (loose.length > 0 && depths.withinRowSdM !== null)
+    findings.push({ finding: 'looseRows', rows: loose, withinM: depths.withinRowSdM });
   const { betweenRowSdM: betweenM, withinRowSdM: withinM } = depths;
   if (betweenM !== null && withinM !== null) {
     const apart = (depths.rowsDiffer?.p ?? 1) <= 0.05 && betweenM >= toleranceM / 2;

@@ -187,7 +187,7 @@ export function readTrenchCheck(
     drawn,
     depths,
     findings: judgeTrench(depths, trenchRows, { targetM, toleranceM }),
-    changes: beforeAndAfter(adjusted, before, depths, targetM),
+    changes: beforeAndAfter(adjusted, before, depths, { targetM, toleranceM }),
     adjusted,
     before,
     dryLayerM: dryAt(Infinity),

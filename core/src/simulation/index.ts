@@ -1,5 +1,6 @@
 export { makeDemoSeason, type DemoSeason, type DemoRecord } from './demo/makeDemoSeason.ts';
 export { demoScenario, DEMO_PLANTINGS } from './demo/demoScenarios.ts';
+export { judgementRates, keeps, type Rate } from './judgement/index.ts';
 export { digRow, type DugSeed } from './digRow.ts';
 export { simulatePlanterLog, type SimulatedLogOptions } from './simulatePlanterLog.ts';
 export { simulateStand, type SimulatedStand } from './simulateStand.ts';

@@ -66,3 +66,22 @@ export function binomialCdf(k: number, n: number, p: number): number {
   if (p === 1) return 0;
   return jStat.ibeta(1 - p, n - k, k + 1);
 }
+
+/** Quantile of the chi-square distribution. @example chiSquareQuantile(0.95, 1) // 3.8414… */
+export function chiSquareQuantile(p: number, df: number): number {
+  return jStat.chisquare.inv(requireOpenShare('p', p), requirePositive('df', df));
+}
+
+/**
+ * P(Z ≤ z) to 1.5e-7 (Abramowitz & Stegun 1964, 7.1.26), for sums over thousands of them.
+ * @example fastNormalCdf(1.96) // 0.97500…
+ */
+export function fastNormalCdf(z: number): number {
+  const x = Math.abs(z) / Math.SQRT2;
+  const t = 1 / (1 + 0.3275911 * x);
+  const poly =
+    t *
+    (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
+  const tail = 0.5 * poly * Math.exp(-x * x);
+  return z < 0 ? tail : 1 - tail;
+}

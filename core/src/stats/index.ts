@@ -5,10 +5,13 @@ export {
   tCdf,
   fUpperTail,
   binomialCdf,
+  chiSquareQuantile,
+  fastNormalCdf,
 } from './distributions.ts';
 export { wilsonInterval, tInterval, type Interval } from './intervals.ts';
 export { mean, sampleSd } from './moments.ts';
 export { seededRandom, type SeededRandom } from './seededRandom.ts';
 export { holm } from './holm.ts';
-export { pooledSpread } from './pooledSpread.ts';
+export { moderatedVariances, type ModeratedVariances } from './moderatedVariances.ts';
+export { pooledSpread, squaresWithin } from './pooledSpread.ts';
 export { remlOneWay, type RemlOneWay } from './remlOneWay.ts';

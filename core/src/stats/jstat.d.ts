@@ -5,6 +5,7 @@ declare module 'jstat' {
   }
   export const jStat: {
     normal: Continuous<[mean: number, sd: number]>;
+    chisquare: Continuous<[df: number]>;
     studentt: Continuous<[df: number]>;
     centralF: Continuous<[df1: number, df2: number]>;
     ibeta(x: number, a: number, b: number): number;

@@ -6,11 +6,22 @@ import { useUnits } from '../units/useUnits.ts';
 
 const OUTCOME_WORDS: Record<RowChange['outcome'], string> = {
   worked: 'it worked',
-  helped: 'nearer, not there yet',
-  'did not': 'it did not work',
-  'cannot tell yet': 'cannot tell yet: dig more',
+  'did not': 'still off',
+  'cannot tell yet': 'cannot tell yet',
   'dig again': 'dig again',
 };
+
+/** What became of an adjustment, with what would tell when it cannot be told yet. */
+function outcomeText({
+  outcome,
+  nearer,
+  moreDigs,
+}: Pick<RowChange, 'outcome' | 'nearer' | 'moreDigs'>) {
+  if (outcome === 'did not') return nearer ? 'nearer, still off' : 'it did not work';
+  if (outcome === 'cannot tell yet' && Array.isArray(moreDigs))
+    return `cannot tell: ${moreDigs[0]}–${moreDigs[1]} more digs`;
+  return OUTCOME_WORDS[outcome];
+}
 
 /** Adjusted rows, before and after, against the target band. */
 export function BeforeAfter({
@@ -42,8 +53,8 @@ export function BeforeAfter({
         role="img"
         aria-label={`Before and after: ${changes
           .map(
-            ({ row, beforeM, afterM, outcome }) =>
-              `row ${row} ${beforeM === null ? '' : `from ${units.show(beforeM, 'seedDepth')} `}${afterM === null ? '' : `to ${units.show(afterM, 'seedDepth')}, `}${OUTCOME_WORDS[outcome]}`,
+            ({ row, beforeM, afterM, ...change }) =>
+              `row ${row} ${beforeM === null ? '' : `from ${units.show(beforeM, 'seedDepth')} `}${afterM === null ? '' : `to ${units.show(afterM, 'seedDepth')}, `}${outcomeText(change)}`,
           )
           .join('; ')}`}
       >
@@ -59,9 +70,10 @@ export function BeforeAfter({
         <text x={x(targetM)} y={height - 4} fontSize={13} textAnchor="middle">
           target {units.show(targetM, 'seedDepth')}
         </text>
-        {changes.map(({ row, beforeM, afterM, outcome }, i) => {
+        {changes.map((change, i) => {
+          const { row, beforeM, afterM, outcome } = change;
           const y = i * line + line / 2;
-          const bad = outcome === 'did not' || outcome === 'helped';
+          const bad = outcome === 'did not';
           return (
             <g key={row}>
               <text x={2} y={y + 5} fontSize={15} fontWeight={650}>
@@ -98,7 +110,7 @@ export function BeforeAfter({
                 fontWeight={650}
                 style={{ fill: bad ? 'var(--signal)' : undefined }}
               >
-                {OUTCOME_WORDS[outcome]}
+                {outcomeText(change)}
               </text>
               {afterM !== null && (
                 <text

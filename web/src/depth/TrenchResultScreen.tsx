@@ -227,8 +227,9 @@ function RowTable({ check }: { check: TrenchCheck }) {
               <th>Mean, {units.symbol('seedDepth')}</th>
               <th>95 %</th>
               <th>SD, {units.symbol('depthSpread')}</th>
-              <th>Inside tolerance</th>
-              <th>p, corrected</th>
+              <th>Seeds inside</th>
+              <th>Outside tolerance</th>
+              <th>Not on target, p</th>
               <th>Verdict</th>
               <th>Set</th>
               <th>More digs</th>
@@ -250,11 +251,16 @@ function RowTable({ check }: { check: TrenchCheck }) {
                   {Math.round(100 * row.inside.share)} % ({Math.round(100 * row.inside.lower)}–
                   {Math.round(100 * row.inside.upper)})
                 </td>
+                <td>{Math.round(100 * Math.max(row.outside.shallow, row.outside.deep))} %</td>
                 <td>{row.pHolm < 0.001 ? '< 0.001' : row.pHolm.toFixed(3)}</td>
                 <td>{row.verdict}</td>
                 <td>{row.correctionM === 0 ? '–' : depthChange(row.correctionM, units)}</td>
                 <td>
-                  {row.moreDigs === null ? '2 or more' : row.moreDigs === 0 ? '–' : row.moreDigs}
+                  {row.moreDigs === null
+                    ? 'at the edge'
+                    : row.moreDigs === 0
+                      ? '–'
+                      : row.moreDigs.join('–')}
                 </td>
               </tr>
             ))}

@@ -15,26 +15,33 @@ describe('what a trench check says', () => {
     const { says: text, next } = says({
       finding: 'offRows',
       rows: [
-        { row: 4, verdict: 'shallow', offM: -0.01905, correctionM: 0.01905 },
-        { row: 7, verdict: 'deep', offM: 0.0127, correctionM: -0.0127 },
+        { row: 4, verdict: 'shallow', offM: -0.01905, correctionM: 0.01905, exception: true },
+        { row: 7, verdict: 'deep', offM: 0.0127, correctionM: -0.0127, exception: true },
       ],
     });
     expect(text).toBe('Row 4 is ¾ in too shallow. Row 7 is ½ in too deep.');
     expect(next).toBe('Row 4: set ¾ in deeper. Row 7: set ½ in shallower.');
   });
-  it('a row off by less than a step is not told to turn by nothing', () =>
-    expect(
-      says({
-        finding: 'offRows',
-        rows: [{ row: 4, verdict: 'shallow', offM: -0.007, correctionM: 0 }],
-      }).next,
-    ).toMatch(/less than one step/));
-  it('undecided rows say how many digs would do', () => {
-    expect(says({ finding: 'undecidedRows', rows: [{ row: 6, moreDigs: 3 }] }).next).toBe(
-      'More digs would settle it: row 6 about 3.',
-    );
-    expect(says({ finding: 'undecidedRows', rows: [{ row: 6, moreDigs: null }] }).next).toMatch(
-      /two seeds or more/,
+  it('a machine off as a whole is shifted first; its exceptions are told from what goes with it', () => {
+    const whole = says({ finding: 'wholePlanter', offM: -0.0127, shiftM: 0.0127 });
+    expect(whole.says).toBe('The machine as a whole runs ½ in too shallow.');
+    expect(whole.next).toMatch(/^Shift all rows ½ in deeper, then set the exceptions\./);
+    const { next } = says({
+      finding: 'offRows',
+      rows: [
+        { row: 1, verdict: 'shallow', offM: -0.0127, correctionM: 0.0127, exception: false },
+        { row: 4, verdict: 'shallow', offM: -0.0254, correctionM: 0.0254, exception: true },
+      ],
+    });
+    expect(next).toBe('Row 1: set ½ in deeper, like the machine. Row 4: set 1 in deeper.');
+  });
+  it('undecided rows say how many digs would do, or that none will', () => {
+    const rows = [
+      { row: 6, moreDigs: [2, 5] as [number, number] },
+      { row: 7, moreDigs: null },
+    ];
+    expect(says({ finding: 'undecidedRows', rows }).next).toBe(
+      'Row 6: 2 to 5 more digs settle it. Row 7: so near the edge that digging will not settle it: take it as it is.',
     );
   });
   it('every finding of a furrow has a sentence and something to do', () => {

@@ -1,4 +1,4 @@
-import type { TrenchFinding } from '@sendero/core';
+import type { RowDepth, TrenchFinding } from '@sendero/core';
 import type { FindingWords } from '../stand/findingWords.ts';
 import type { Units } from '../units/useUnits.ts';
 import { depthChange, POINTS_TO, rowsText, SAW } from './trenchWords.ts';
@@ -11,8 +11,8 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
     case 'wholePlanter':
       return {
         tone: 'act',
-        says: `The planter as a whole runs ${units.show(Math.abs(finding.offM), 'seedDepth')} too ${finding.verdict}.`,
-        next: 'Look at what all rows share before turning every handle: frame height, downforce, soft ground, speed.',
+        says: `The machine as a whole runs ${units.show(Math.abs(finding.offM), 'seedDepth')} too ${finding.shiftM > 0 ? 'shallow' : 'deep'}.`,
+        next: `Shift all rows ${depthChange(finding.shiftM, units)}, then set the exceptions. First look at what all rows share: frame height, downforce, soft ground, speed.`,
       };
     case 'offRows':
       return {
@@ -24,20 +24,36 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
           )
           .join(' '),
         next: finding.rows
-          .map(({ row, correctionM }) =>
-            correctionM === 0
-              ? `Row ${row}: less than one step of the depth stop; look at its wheels and downforce.`
-              : `Row ${row}: set ${depthChange(correctionM, units)}.`,
+          .map(
+            ({ row, correctionM, exception }) =>
+              `Row ${row}: set ${depthChange(correctionM, units)}${exception || !finding.rows.some((one) => one.exception) ? '' : ', like the machine'}.`,
           )
           .join(' '),
       };
     case 'undecidedRows':
       return {
         tone: 'plain',
-        says: `${rowsText(finding.rows.map(({ row }) => row))} cannot be told yet: the seeds differ too much for so few.`,
-        next: finding.rows.some(({ moreDigs }) => moreDigs === null)
-          ? 'Dig two seeds or more in each row.'
-          : `More digs would settle it: ${finding.rows.map(({ row, moreDigs }) => `row ${row} about ${moreDigs}`).join(', ')}.`,
+        says: `${rowsText(finding.rows.map(({ row }) => row))} cannot be told yet: too few seeds for how much they differ, or too near the edge of the tolerance.`,
+        next: finding.rows
+          .map(({ row, moreDigs }) => `Row ${row}: ${digsText(moreDigs)}.`)
+          .join(' '),
+      };
+    case 'besideTarget':
+      return {
+        tone: 'plain',
+        says: finding.rows
+          .map(
+            ({ row, offM }) =>
+              `Row ${row} lies ${units.show(Math.abs(offM), 'depthSpread')} to the ${offM < 0 ? 'shallow' : 'deep'} side, inside the tolerance.`,
+          )
+          .join(' '),
+        next: 'No reason to turn it; remember it when the row is set for something else.',
+      };
+    case 'looseRows':
+      return {
+        tone: 'act',
+        says: `${rowsText(finding.rows.map(({ row }) => row))} ${finding.rows.length === 1 ? 'puts its seeds' : 'put their seeds'} at uneven depth: ${finding.rows.map(({ row, sdM }) => `SD ${units.show(sdM, 'depthSpread')} in row ${row}`).join(', ')}, ${units.show(finding.withinM, 'depthSpread')} over all rows.`,
+        next: 'Its depth stop is not to blame: look for play in the arms and gauge wheels, worn bushings, a weak downforce spring, a rough path of that wheel.',
       };
     case 'onTarget':
       return {
@@ -81,4 +97,13 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
         next: 'Each make needs its own setting: judge closing and depth wheel by wheel, and do not read the difference as a difference of the rows.',
       };
   }
+}
+
+/** Digs that would settle a row, in words. @example digsText([2, 5]) // '2 to 5 more digs settle it' */
+export function digsText(moreDigs: RowDepth['moreDigs']): string {
+  if (moreDigs === 0) return 'settled';
+  if (moreDigs === null)
+    return 'so near the edge that digging will not settle it: take it as it is';
+  const [low, high] = moreDigs;
+  return `${low === high ? low : `${low} to ${high}`} more ${high === 1 ? 'dig settles' : 'digs settle'} it`;
 }

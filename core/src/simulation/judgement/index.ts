@@ -1,0 +1,14 @@
+import { depthRates } from './depthRates.ts';
+import type { Rate } from './rate.ts';
+
+export { keeps, type Rate } from './rate.ts';
+
+/**
+ * Every error rate that the app states of its judgements, over simulated cases whose truth is known.
+ *
+ * @param seed of the simulation: none that a figure was tuned on; @param runs cases behind each rate
+ * @example judgementRates({ seed: 1, runs: 400 }).every((rate) => keeps(rate)) // true
+ */
+export function judgementRates(of: { seed: number; runs: number }): Rate[] {
+  return [...depthRates(of)];
+}
