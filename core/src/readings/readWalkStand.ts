@@ -86,7 +86,7 @@ export function readWalkStand(
 ): WalkStand {
   const byStop = new Map(observations.map((own) => [own[0]?.data.stopId, own]));
   const stops = facts.stops.map(({ id, data }) => stopWith(id, data, byStop.get(id) ?? []));
-  return { ...facts, stops, ...summariseWalk(stops, facts.walk.data.method, facts.weights) };
+  return { ...facts, stops, ...summariseWalk(stops, facts) };
 }
 
 /** The counts among what was observed. */
@@ -95,8 +95,7 @@ export const countsOf = (own: readonly Kept<'observation'>[]): KeptCount[] =>
 
 function summariseWalk(
   stops: readonly WalkStop[],
-  method: StandWalk['method'],
-  weights: LatenessWeights,
+  { walk, weights, planter, denseStand }: WalkFacts,
 ): Pick<WalkStand, 'summary' | 'rows'> {
   const usable = stops.filter(({ data, counts }) => !data.chosen && counts.length > 0);
   const summary =
@@ -106,10 +105,16 @@ function summariseWalk(
           { weights },
         )
       : null;
-  const rowCounts = usable.flatMap(({ counts }) =>
+  const rowCounts = usable.map(({ counts }) =>
     counts.flatMap(({ data }) => (data.row === null ? [] : [{ ...data, row: data.row }])),
   );
-  return { summary, rows: method === 'everyRow' ? standByRow(rowCounts) : [] };
+  return {
+    summary,
+    rows:
+      walk.data.method === 'everyRow'
+        ? standByRow(rowCounts, { drilled: denseStand || planter?.type === 'drill' })
+        : [],
+  };
 }
 
 function stopWith(id: string, data: Stop, own: readonly Kept<'observation'>[]): WalkStop {

@@ -29,7 +29,7 @@ function thinWalk(): WalkStand {
   );
   return {
     summary: summariseStand(counts.map((own, i) => ({ id: String(i), counts: own }))),
-    rows: standByRow(counts.flat()),
+    rows: standByRow(counts),
     expectedPerM2: 7.2,
   } as unknown as WalkStand;
 }

@@ -80,8 +80,8 @@ describe('simulateStand', () => {
     const scenario = cornField({ zones: [{ ...goodGround(0, 300), dryLayerM: 0.035 }] });
     scenario.planter.units[3] = goodUnit(0.033);
     const stand = simulateStand(scenario, 6);
-    const counts = scenario.planter.units.flatMap((_, i) =>
-      [0, 1, 2, 3].map((pass) => ({
+    const counts = [0, 1, 2, 3].map((pass) =>
+      scenario.planter.units.map((_, i) => ({
         row: i + 1,
         lengthM: 60,
         rowWidthM: 0.762,

@@ -15,5 +15,11 @@ export {
   type CountMethod,
   type Measure,
 } from './countMethods.ts';
-export { standByRow, rowsThatStandOut, type RowStand } from './standByRow.ts';
+export {
+  rowsThatAreLate,
+  rowsThatStandOut,
+  standByRow,
+  type RowStand,
+  type StopRows,
+} from './standByRow.ts';
 export { judgeStand, THIN_BELOW, type StandFinding } from './judgeStand.ts';

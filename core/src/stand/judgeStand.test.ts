@@ -43,11 +43,11 @@ describe('judgeStand', () => {
       { id: 'a', counts },
       { id: 'b', counts },
     ]);
-    const late = judgeStand(summary, standByRow(counts), EXPECTED).find(
+    const late = judgeStand(summary, standByRow([counts, counts]), EXPECTED).find(
       ({ finding }) => finding === 'lateRows',
     );
-    expect(late?.finding === 'lateRows' && late.rows).toEqual([{ row: 2, share: 160 / 340 }]);
-    expect(names(summary, standByRow(counts), EXPECTED)).toContain('unevenStages');
+    expect(late?.finding === 'lateRows' && late.rows).toEqual([{ row: 2, share: 320 / 680 }]);
+    expect(names(summary, standByRow([counts, counts]), EXPECTED)).toContain('unevenStages');
   });
 
   it('an expectation of nothing is refused', () =>

@@ -1,5 +1,5 @@
 import { requirePositive } from '../arguments/index.ts';
-import { rowsThatStandOut, type RowStand } from './standByRow.ts';
+import { rowsThatAreLate, rowsThatStandOut, type RowStand } from './standByRow.ts';
 import type { StandSummary } from './summariseStand.ts';
 
 /** What a stand walk means, as figures for the screen to put into words; most important first. */
@@ -62,20 +62,12 @@ export function judgeStand(
   const thick = apart.filter(({ ratio }) => ratio > 1);
   if (thin.length > 0) findings.push({ finding: 'thinRows', rows: thin });
   if (thick.length > 0) findings.push({ finding: 'thickRows', rows: thick });
-  const plants = rows.reduce((sum, row) => sum + row.plants, 0);
-  const behind = rows.reduce((sum, row) => sum + (row.behind?.share ?? 0) * row.plants, 0);
-  const late = rows.filter(
-    (row) =>
-      row.behind &&
-      plants > row.plants &&
-      row.behind.lower > (behind - row.behind.share * row.plants) / (plants - row.plants),
-  );
-  if (rows.length >= 3 && late.length > 0 && late.length <= rows.length / 2) {
+  const late = rowsThatAreLate(rows);
+  if (late.length > 0)
     findings.push({
       finding: 'lateRows',
-      rows: late.map(({ row, behind: share }) => ({ row, share: share!.share })),
+      rows: late.map(({ row, behind }) => ({ row, share: behind!.share })),
     });
-  }
   const lostShare = stand.meanPerM2 > 0 ? 1 - stand.effective.meanPerM2 / stand.meanPerM2 : 0;
   if (lostShare >= 0.02) findings.push({ finding: 'unevenStages', lostShare });
   return findings;

@@ -106,8 +106,8 @@ it('every way of counting comes down to a length of row', () => {
 });
 
 describe('rows', () => {
-  const counts = [1, 2, 3, 4, 5, 6].flatMap((row) =>
-    [0, 1, 2, 3].map((stop) => ({
+  const counts = [0, 1, 2, 3].map((stop) =>
+    [1, 2, 3, 4, 5, 6].map((row) => ({
       row,
       lengthM: 10,
       rowWidthM: 0.76,
@@ -122,6 +122,30 @@ describe('rows', () => {
   });
   it('the thin one is named, the ordinary ones are not', () => {
     expect(rowsThatStandOut(standByRow(counts)).map(({ row }) => row)).toEqual([4]);
-    expect(rowsThatStandOut(standByRow(counts.filter(({ row }) => row !== 4)))).toEqual([]);
+    const without = counts.map((own) => own.filter(({ row }) => row !== 4));
+    expect(rowsThatStandOut(standByRow(without))).toEqual([]);
+  });
+  it('a thin place that all rows share accuses none of them', () => {
+    const patchy = counts.map((own, stop) =>
+      own.map((count) => ({ ...count, inStep: stop === 2 ? 20 : 60 + ((count.row + stop) % 3) })),
+    );
+    expect(rowsThatStandOut(standByRow(patchy))).toEqual([]);
+  });
+  it('a dead row does not make its sisters thick', () => {
+    const dead = counts.map((own) =>
+      own.map((count) => ({ ...count, inStep: count.row === 4 ? 0 : 60 })),
+    );
+    expect(rowsThatStandOut(standByRow(dead)).map(({ row }) => row)).toEqual([4]);
+  });
+  it('what a drill drops by chance is not taken for a row that stands out', () => {
+    const once = [[52, 61, 55, 67, 49, 60].map((inStep, i) => ({ ...counts[0]![i]!, inStep }))];
+    expect(rowsThatStandOut(standByRow(once, { drilled: true }))).toEqual([]);
+  });
+  it('says what is wrong by name', () => {
+    const wrong = (count: object) => () => standByRow([[{ ...counts[0]![0]!, ...count }]]);
+    expect(wrong({ inStep: Number.NaN })).toThrow(/stops\[0\]\[0\]\.inStep/);
+    expect(wrong({ inStep: -1 })).toThrow(/inStep/);
+    expect(wrong({ lengthM: 0 })).toThrow(/lengthM/);
+    expect(wrong({ row: 0 })).toThrow(/row/);
   });
 });

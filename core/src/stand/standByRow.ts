@@ -1,5 +1,10 @@
-import { holm, normalCdf, wilsonInterval } from '../stats/index.ts';
+import { median } from 'd3-array';
+import { requireNotNegative, requirePositive, requireWhole } from '../arguments/index.ts';
+import { holm, mean, tCdf, wilsonInterval } from '../stats/index.ts';
 import type { RowCount } from './summariseStand.ts';
+
+/** Counts made at one stop, each in a planter row. */
+export type StopRows = readonly (RowCount & { row: number })[];
 
 export interface RowStand {
   row: number;
@@ -8,68 +13,179 @@ export interface RowStand {
   lengthM: number;
   /** Share of its plants one or more stages behind, with its Wilson interval; null without a plant. */
   behind: { share: number; lower: number; upper: number } | null;
+  /** Its plants per area ÷ those of the rows beside it at the same stops; null with nothing to compare. */
+  ratio: number | null;
+  /** That it is thinner or thicker than the rows beside it by chance, Holm-corrected over the rows; 1 when it cannot be told. */
+  p: number;
+  /** That more of its plants are behind than of the rows beside it by chance, likewise. */
+  pLate: number;
 }
 
 /**
- * Density of each planter row over all stops: its plants ÷ its area. Each row is judged by itself,
- * never by the planter's average alone.
- *
- * @param counts with the planter row each was made in
- * @returns rows in order of their number
- * @example standByRow([{ row: 2, lengthM: 5, rowWidthM: 0.8, inStep: 30 }])[0].perM2 // 7.5
+ * Variance of plants per row at one stop that is taken for granted, as a share of their number: of a meter
+ * that drops one seed a cell only what does not come up varies, a drill drops by chance. With the degrees
+ * of freedom it counts for beside what is seen. Defaults of this app.
  */
-export function standByRow(counts: readonly (RowCount & { row: number })[]): RowStand[] {
-  const rows = new Map<number, { plants: number; behind: number; area: number; length: number }>();
-  for (const count of counts) {
-    const sum = rows.get(count.row) ?? { plants: 0, behind: 0, area: 0, length: 0 };
-    const behind = (count.oneBehind ?? 0) + (count.twoBehind ?? 0);
-    rows.set(count.row, {
-      plants: sum.plants + count.inStep + behind,
-      behind: sum.behind + behind,
-      area: sum.area + count.lengthM * count.rowWidthM,
-      length: sum.length + count.lengthM,
-    });
-  }
-  return [...rows]
-    .sort(([a], [b]) => a - b)
-    .map(([row, { plants, behind, area, length }]) => ({
+const USUAL_VARIANCE = { singulated: 0.15, drilled: 1, df: 3 };
+/** Chance of naming any row of a faultless planter, for thin and for late rows each: together under 5 %. */
+const LEVEL = 0.02;
+
+/**
+ * Density of each planter row over all stops, and whether it stands out from the rows beside it: each row
+ * is compared with its sisters at the same stop, so that thin or late ground, which all rows share, accuses
+ * none of them. The variance is that of row × stop as seen, so singulated and drilled crops each have their
+ * own.
+ *
+ * @param stops at each the counts of its rows
+ * @param drilled sown without singulation
+ * @returns rows in order of their number
+ * @throws RangeError naming the stop, the count and the value that is wrong
+ * @example standByRow([[{ row: 2, lengthM: 5, rowWidthM: 0.8, inStep: 30 }]])[0].perM2 // 7.5
+ */
+export function standByRow(
+  stops: readonly StopRows[],
+  { drilled = false }: { drilled?: boolean } = {},
+): RowStand[] {
+  const cells = stops.flatMap((counts, stop) =>
+    counts.map((count, c) => {
+      const at = `stops[${stop}][${c}]`;
+      const [oneBehind, twoBehind] = [count.oneBehind ?? 0, count.twoBehind ?? 0];
+      requireWhole(`${at}.row`, count.row, 1);
+      requirePositive(`${at}.lengthM`, count.lengthM);
+      requirePositive(`${at}.rowWidthM`, count.rowWidthM);
+      const behind =
+        requireNotNegative(`${at}.oneBehind`, oneBehind) +
+        requireNotNegative(`${at}.twoBehind`, twoBehind);
+      const plants = requireNotNegative(`${at}.inStep`, count.inStep) + behind;
+      return {
+        stop,
+        row: count.row,
+        plants,
+        behind,
+        lengthM: count.lengthM,
+        areaM2: count.lengthM * count.rowWidthM,
+      };
+    }),
+  );
+  if (cells.length === 0) return [];
+  const rows = [...new Set(cells.map(({ row }) => row))].sort((a, b) => a - b);
+  const typical = mean(cells.map(({ plants }) => plants))!;
+  const typicalArea = mean(cells.map(({ areaM2 }) => areaM2))!;
+  const density = againstSisters(
+    cells.map((cell) => ({ ...cell, value: cell.plants / cell.areaM2 })),
+    (USUAL_VARIANCE[drilled ? 'drilled' : 'singulated'] * Math.max(typical, 1)) / typicalArea ** 2,
+  );
+  // Shares as they are lean to the rare many, shares with their variance evened out (Anscombe 1948) to thin
+  // rows: a row is late when both say so.
+  const plantsInAll = cells.reduce((sum, cell) => sum + cell.plants, 0);
+  const shareBehind = (cells.reduce((sum, cell) => sum + cell.behind, 0) + 1) / (plantsInAll + 2);
+  const withPlants = cells.filter(({ plants }) => plants > 0);
+  const late = againstSisters(
+    withPlants.map((cell) => ({ ...cell, value: cell.behind / cell.plants })),
+    (shareBehind * (1 - shareBehind)) / Math.max(typical, 1),
+  );
+  const lateEvened = againstSisters(
+    withPlants.map((cell) => ({
+      ...cell,
+      value: Math.asin(Math.sqrt((cell.behind + 0.375) / (cell.plants + 0.75))),
+    })),
+    1 / (4 * Math.max(typical, 1)),
+  );
+  const pDensity = holm(rows.map((row) => twoSided(density.get(row))));
+  const pLate = holm(rows.map((row) => Math.max(above(late.get(row)), above(lateEvened.get(row)))));
+  return rows.map((row, i) => {
+    const own = cells.filter((cell) => cell.row === row);
+    const sum = (of: 'plants' | 'behind' | 'lengthM' | 'areaM2') =>
+      own.reduce((total, cell) => total + cell[of], 0);
+    const plants = sum('plants');
+    const found = density.get(row);
+    return {
       row,
-      perM2: plants / area,
+      perM2: plants / sum('areaM2'),
       plants,
-      lengthM: length,
-      behind: plants > 0 ? wilsonInterval(behind, plants) : null,
-    }));
+      lengthM: sum('lengthM'),
+      behind: plants > 0 ? wilsonInterval(sum('behind'), plants) : null,
+      ratio: found && found.sisters > 0 ? (found.sisters + found.effect) / found.sisters : null,
+      p: pDensity[i]!,
+      pLate: pLate[i]!,
+    };
+  });
+}
+
+/** How far a row lies from its sisters, with the standard error of that. */
+interface Effect {
+  effect: number;
+  se: number;
+  df: number;
+  /** Mean of its sisters at the same stops. */
+  sisters: number;
+}
+
+const twoSided = (found: Effect | undefined) =>
+  found ? Math.min(1, 2 * tCdf(-Math.abs(found.effect) / found.se, found.df)) : 1;
+const above = (found: Effect | undefined) =>
+  found ? 1 - tCdf(found.effect / found.se, found.df) : 1;
+
+/** Variance of a median over that of a mean of as many. */
+const MEDIAN = Math.PI / 2;
+
+/**
+ * Each row against the middle of its sisters at the same stops, which one dead row does not move. What is
+ * left of row × stop when the rows' own misses are taken out is the spread it is judged by.
+ */
+function againstSisters(
+  cells: readonly { row: number; stop: number; value: number }[],
+  usualVariance: number,
+): Map<number, Effect> {
+  const compared = cells.flatMap(({ row, stop, value }) => {
+    const others = cells.filter((one) => one.stop === stop && one.row !== row);
+    if (others.length < 2) return [];
+    const sisters = median(others, (one) => one.value)!;
+    return [{ row, off: value - sisters, sisters, spread: 1 + MEDIAN / others.length }];
+  });
+  const rows = [...new Set(compared.map(({ row }) => row))];
+  const own = (row: number) => compared.filter((one) => one.row === row);
+  const effects = new Map(rows.map((row) => [row, mean(own(row).map(({ off }) => off))!]));
+  const squares = compared.reduce(
+    (sum, { row, off, spread }) => sum + (off - effects.get(row)!) ** 2 / spread,
+    0,
+  );
+  const residuals = compared.length - rows.length;
+  // Rows of one stop share its middle, so fewer of them are free than there are.
+  const df = Math.max(0, Math.round((residuals * (rows.length - 1)) / Math.max(1, rows.length)));
+  const freedom = df + USUAL_VARIANCE.df;
+  const variance =
+    (df * (residuals > 0 ? squares / residuals : 0) + USUAL_VARIANCE.df * usualVariance) / freedom;
+  return new Map(
+    rows.map((row) => {
+      const at = own(row);
+      return [
+        row,
+        {
+          effect: effects.get(row)!,
+          se: Math.sqrt((variance * mean(at.map(({ spread }) => spread))!) / at.length),
+          df: freedom,
+          sisters: mean(at.map(({ sisters }) => sisters))!,
+        },
+      ];
+    }),
+  );
 }
 
 /**
- * Rows that stand out from the other rows: their plants per metre are tested against the rest with the
- * normal approximation to the Poisson count, Holm-corrected over the rows (Holm 1979).
- *
+ * Rows thinner or thicker than the rows beside them, most certain first.
  * @returns rows whose corrected p is at most `level`, each with its ratio to the others
- * @example rowsThatStandOut(standByRow(counts)) // [{ row: 9, ratio: 0.86, p: 0.003 }]
+ * @example rowsThatStandOut(standByRow(stops)) // [{ row: 9, ratio: 0.86, p: 0.003 }]
  */
 export function rowsThatStandOut(
   rows: readonly RowStand[],
-  level = 0.05,
+  level = LEVEL,
 ): { row: number; ratio: number; p: number }[] {
-  if (rows.length < 3) return [];
-  const plants = rows.reduce((sum, row) => sum + row.plants, 0);
-  const length = rows.reduce((sum, row) => sum + row.lengthM, 0);
-  const tested = rows.map((row) => {
-    const otherLength = length - row.lengthM;
-    const expectedShare = row.lengthM / length;
-    const spread = Math.sqrt(plants * expectedShare * (1 - expectedShare));
-    const z = spread === 0 ? 0 : (row.plants - plants * expectedShare) / spread;
-    const others = (plants - row.plants) / otherLength;
-    return {
-      row: row.row,
-      ratio: others === 0 ? 1 : row.plants / row.lengthM / others,
-      p: 2 * normalCdf(-Math.abs(z)),
-    };
-  });
-  const corrected = holm(tested.map(({ p }) => p));
-  return tested
-    .map((row, i) => ({ ...row, p: corrected[i]! }))
-    .filter(({ p }) => p <= level)
+  return rows
+    .flatMap(({ row, ratio, p }) => (ratio !== null && p <= level ? [{ row, ratio, p }] : []))
     .sort((a, b) => a.p - b.p);
 }
+
+/** Rows of which more plants are behind than of the rows beside them. @example rowsThatAreLate(rows)[0].row // 4 */
+export const rowsThatAreLate = (rows: readonly RowStand[], level = LEVEL): RowStand[] =>
+  rows.filter(({ pLate, behind }) => pLate <= level && behind !== null);

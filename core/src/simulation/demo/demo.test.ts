@@ -31,7 +31,11 @@ function walkOf(fieldName: string) {
     stops.map(({ id }) => ({ id, counts: counts.filter((count) => count.stopId === id) })),
   );
   const rows = standByRow(
-    counts.flatMap((count) => (count.row === null ? [] : [{ ...count, row: count.row }])),
+    stops.map(({ id }) =>
+      counts.flatMap((count) =>
+        count.stopId === id && count.row !== null ? [{ ...count, row: count.row }] : [],
+      ),
+    ),
   );
   return {
     planting: planting.data,

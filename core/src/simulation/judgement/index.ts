@@ -1,5 +1,6 @@
 import { depthRates } from './depthRates.ts';
 import type { Rate } from './rate.ts';
+import { standRates } from './standRates.ts';
 
 export { keeps, type Rate } from './rate.ts';
 
@@ -10,5 +11,5 @@ export { keeps, type Rate } from './rate.ts';
  * @example judgementRates({ seed: 1, runs: 400 }).every((rate) => keeps(rate)) // true
  */
 export function judgementRates(of: { seed: number; runs: number }): Rate[] {
-  return [...depthRates(of)];
+  return [...depthRates(of), ...standRates(of)];
 }
