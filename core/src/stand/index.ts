@@ -1,4 +1,5 @@
 export {
+  FEWEST_STOPS,
   summariseStand,
   DEFAULT_WEIGHTS,
   type RowCount,
@@ -23,3 +24,4 @@ export {
   type StopRows,
 } from './standByRow.ts';
 export { judgeStand, THIN_BELOW, type StandFinding } from './judgeStand.ts';
+export { twoFields, type TwoFields } from './twoFields.ts';

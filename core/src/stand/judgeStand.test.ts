@@ -24,9 +24,20 @@ describe('judgeStand', () => {
     const found = judgeStand(stand(60, 80, 66), [], EXPECTED);
     expect(found[0]).toMatchObject({ finding: 'undecided', precise: false });
     expect(found[1]).toMatchObject({ finding: 'moreStops', relativeHalfWidth: 0.05 });
-    expect(found[1]!.finding === 'moreStops' && found[1]!.more).toBe(
-      stand(60, 80, 66).stopsNeeded(0.05) - 3,
-    );
+    const [low, high] = stand(60, 80, 66).stopsRange(0.05)!;
+    expect(found[1]).toMatchObject({ more: [low - 3, high - 3] });
+    const needed = stand(60, 80, 66).stopsNeeded(0.05);
+    expect(low).toBeLessThanOrEqual(needed);
+    expect(high).toBeGreaterThan(needed);
+  });
+  it('no walk is enough before five stops, however well they agree', () => {
+    expect(names(stand(76, 76, 76), [], EXPECTED)).toContain('moreStops');
+    expect(names(stand(76, 77, 76, 77, 76), [], EXPECTED)).not.toContain('moreStops');
+  });
+  it('a mean that hides two fields is no verdict', () => {
+    const found = judgeStand(stand(76, 74, 77, 30, 75, 76), [], EXPECTED);
+    expect(found.map(({ finding }) => finding)).toEqual(['twoFields']);
+    expect(found[0]).toMatchObject({ thin: 1, of: 6 });
   });
   it('refuses a verdict from one stop', () =>
     expect(names(stand(40), [], EXPECTED)).toEqual(['oneStop']));

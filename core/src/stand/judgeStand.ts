@@ -8,7 +8,9 @@ export type StandFinding =
   | { finding: 'undecided'; lowestShare: number; highestShare: number; precise: boolean }
   | { finding: 'full'; ofExpected: number }
   | { finding: 'oneStop' }
-  | { finding: 'moreStops'; more: number; relativeHalfWidth: number }
+  | { finding: 'moreStops'; more: [low: number, high: number]; relativeHalfWidth: number }
+  /** Stops of two kinds: one mean hides both. */
+  | { finding: 'twoFields'; thin: number; of: number; thinPerM2: number; restPerM2: number }
   | { finding: 'thinRows'; rows: { row: number; ratio: number }[] }
   | { finding: 'thickRows'; rows: { row: number; ratio: number }[] }
   | { finding: 'lateRows'; rows: { row: number; share: number }[] }
@@ -33,13 +35,24 @@ export function judgeStand(
   requirePositive('expectedPerM2', expectedPerM2);
   const findings: StandFinding[] = [];
   const ofExpected = stand.meanPerM2 / expectedPerM2;
+  const { twoFields, stops } = stand;
   if (stand.intervalPerM2 === null) findings.push({ finding: 'oneStop' });
-  else {
+  else if (twoFields) {
+    const { thin, thinPerM2, restPerM2 } = twoFields;
+    findings.push({
+      finding: 'twoFields',
+      thin: thin.length,
+      of: stops.length,
+      thinPerM2,
+      restPerM2,
+    });
+  } else {
     const [lower, upper] = stand.intervalPerM2.map((bound) => bound / expectedPerM2) as [
       number,
       number,
     ];
-    const needed = stand.stopsNeeded(0.05);
+    const range = stand.stopsRange(0.05);
+    const enough = stand.enough(0.05);
     if (upper < THIN_BELOW)
       findings.push({ finding: 'thin', missingShare: 1 - ofExpected, ofExpected });
     else if (lower >= THIN_BELOW) findings.push({ finding: 'full', ofExpected });
@@ -48,14 +61,16 @@ export function judgeStand(
         finding: 'undecided',
         lowestShare: Math.max(0, lower),
         highestShare: upper,
-        precise: needed <= stand.stops.length,
+        precise: enough,
       });
-    if (Number.isFinite(needed) && needed > stand.stops.length)
+    if (range && !enough) {
+      const more = (needed: number) => Math.max(1, needed - stops.length);
       findings.push({
         finding: 'moreStops',
-        more: needed - stand.stops.length,
+        more: [more(range[0]), more(range[1])],
         relativeHalfWidth: 0.05,
       });
+    }
   }
   const apart = rowsThatStandOut(rows);
   const thin = apart.filter(({ ratio }) => ratio < 1);

@@ -6,6 +6,7 @@ import {
   rowsThatStandOut,
   standByRow,
   summariseStand,
+  twoFields,
 } from './index.ts';
 
 describe('summariseStand', () => {
@@ -103,6 +104,29 @@ it('every way of counting comes down to a length of row', () => {
     countedLength({ method: 'hoop', lengthM: null, hoopDiameterM: 2, rowWidthM: 0.5 }),
   ).toBeCloseTo(2 * Math.PI, 12);
   expect(() => countedLength({ method: 'hoop', ...tape })).toThrow(/hoopDiameterM/);
+});
+
+it('stops that happen to agree leave what counting alone leaves', () => {
+  const stop = (id: string) => ({ id, counts: [{ lengthM: 5.31, rowWidthM: 0.762, inStep: 29 }] });
+  const [lower, upper] = summariseStand(['a', 'b', 'c'].map(stop)).intervalPerM2!;
+  expect((upper - lower) / 2 / ((upper + lower) / 2)).toBeGreaterThan(0.03);
+});
+
+describe('stops of two kinds', () => {
+  const stops = (...perM2: number[]) => perM2.map((density, i) => ({ id: `${i}`, perM2: density }));
+  it('are told from stops that differ', () => {
+    expect(twoFields(stops(7, 7.2, 6.9, 3, 7.1, 2.8))).toMatchObject({
+      thin: ['3', '5'],
+      thinPerM2: expect.closeTo(2.9, 9),
+      restPerM2: expect.closeTo(7.05, 9),
+    });
+    expect(twoFields(stops(7, 6, 5.2, 4.6, 7.1, 5.5))).toBeNull();
+  });
+  it('need three stops, and most of them standing', () => {
+    expect(twoFields(stops(7, 2))).toBeNull();
+    expect(twoFields(stops(2, 2.1, 7))).toBeNull();
+    expect(twoFields(stops(0, 0, 0))).toBeNull();
+  });
 });
 
 describe('rows', () => {

@@ -4,7 +4,8 @@ import {
   requirePositive,
   requireSome,
 } from '../arguments/index.ts';
-import { mean, sampleSd, tInterval, tQuantile } from '../stats/index.ts';
+import { chiSquareQuantile, mean, sampleSd, tInterval, tQuantile } from '../stats/index.ts';
+import { twoFields, type TwoFields } from './twoFields.ts';
 
 /** Plants counted on one stretch of row. */
 export interface RowCount {
@@ -53,11 +54,35 @@ export interface StandSummary extends StandEstimate {
    * seen so far; Infinity while one stop or no plant gives no spread to go by.
    */
   stopsNeeded(relativeHalfWidth: number): number;
+  /**
+   * The same as a range, since a few stops know their own spread badly: likely between the two, and the
+   * higher is enough in four of five fields. Null while nothing gives a spread.
+   */
+  stopsRange(relativeHalfWidth: number): [low: number, high: number] | null;
+  /** Whether the walk may end: five stops or more, and the interval within this share of the mean. */
+  enough(relativeHalfWidth: number): boolean;
+  /** When the stops are of two kinds, so that one mean hides both; else null. */
+  twoFields: TwoFields | null;
 }
 
-function estimate(densities: number[], confidence: number): StandEstimate & { sd: number | null } {
+/** Stops below which no walk is called enough: fewer may agree by chance. A default of this app. */
+export const FEWEST_STOPS = 5;
+/**
+ * Variance of a count that no stop can go below, as a share of the plants counted, beside the step of
+ * counting itself: what does not come up among seeds sown one by one. A default of this app.
+ */
+const COUNTING = { share: 0.01, step: 1 / 12 };
+/** Spread of stops about their mean that is usual, for what it counts beside what is seen. A default of this app. */
+const USUAL_CV = { cv: 0.08, df: 2 };
+
+function estimate(
+  densities: number[],
+  confidence: number,
+  floorSd: number,
+): StandEstimate & { sd: number | null } {
   const meanPerM2 = mean(densities)!;
-  const sd = sampleSd(densities);
+  const seen = sampleSd(densities);
+  const sd = seen === null ? null : Math.max(seen, floorSd);
   if (sd === null) return { meanPerM2, sePerM2: null, intervalPerM2: null, sd };
   const sePerM2 = sd / Math.sqrt(densities.length);
   return {
@@ -76,7 +101,7 @@ function stopsFor(
 ): number {
   requirePositive('relativeHalfWidth', relativeHalfWidth);
   if (sd === null || meanPerM2 === 0) return Infinity;
-  if (sd === 0) return 2;
+  if (sd === 0) return FEWEST_STOPS;
   const p = (1 + confidence) / 2;
   const enough = (n: number) =>
     (tQuantile(p, n - 1) * sd) / Math.sqrt(n) <= relativeHalfWidth * meanPerM2;
@@ -139,19 +164,53 @@ export function summariseStand(
       areaM2,
     };
   });
+  // What counting alone leaves: stops that agree by chance are no certainty.
+  const floorSd = Math.sqrt(
+    mean(
+      perStop.map(({ plants, areaM2 }) =>
+        plants === 0 ? 0 : (COUNTING.share * plants + COUNTING.step) / areaM2 ** 2,
+      ),
+    )!,
+  );
   const { sd, ...all } = estimate(
     perStop.map((stop) => stop.perM2),
     confidence,
+    floorSd,
   );
   const { sd: _, ...effective } = estimate(
     perStop.map((stop) => stop.effectivePerM2),
     confidence,
+    floorSd,
   );
+  const stopsNeeded = (relativeHalfWidth: number, spread = sd) =>
+    stopsFor(relativeHalfWidth, all.meanPerM2, spread, confidence);
+  const mixed = twoFields(perStop);
   return {
     stops: perStop,
     ...all,
     cv: sd === null || all.meanPerM2 === 0 ? null : sd / all.meanPerM2,
     effective,
-    stopsNeeded: (relativeHalfWidth) => stopsFor(relativeHalfWidth, all.meanPerM2, sd, confidence),
+    stopsNeeded: (relativeHalfWidth) => stopsNeeded(relativeHalfWidth),
+    stopsRange(relativeHalfWidth) {
+      requirePositive('relativeHalfWidth', relativeHalfWidth);
+      if (sd === null || all.meanPerM2 === 0) return null;
+      // A few stops know their spread badly: what fields usually have counts beside what was seen.
+      const seenDf = perStop.length - 1;
+      const df = seenDf + USUAL_CV.df;
+      const usual = (USUAL_CV.cv * all.meanPerM2) ** 2;
+      const variance = (seenDf * sd ** 2 + USUAL_CV.df * usual) / df;
+      const at = (p: number) =>
+        Math.max(
+          FEWEST_STOPS,
+          stopsNeeded(relativeHalfWidth, Math.sqrt((variance * df) / chiSquareQuantile(p, df))),
+        );
+      return [at(0.75), at(0.2)];
+    },
+    enough: (relativeHalfWidth) =>
+      perStop.length >= FEWEST_STOPS &&
+      mixed === null &&
+      all.intervalPerM2 !== null &&
+      all.intervalPerM2[1] - all.meanPerM2 <= relativeHalfWidth * all.meanPerM2,
+    twoFields: mixed,
   };
 }

@@ -99,13 +99,17 @@ function Result({
         <section className="stack tight">
           <div className="row" style={{ alignItems: 'end' }}>
             <span className="figure" data-testid="population">
-              {units.number(summary.meanPerM2, kind)}
+              {summary.twoFields
+                ? `${units.number(summary.twoFields.restPerM2, kind)} and ${units.number(summary.twoFields.thinPerM2, kind)}`
+                : units.number(summary.meanPerM2, kind)}
               <span className="unit">{units.symbol(kind)}</span>
             </span>
             <span>
-              {summary.intervalPerM2
-                ? `95 % interval ${units.interval(summary.intervalPerM2, kind)}`
-                : 'one stop: no interval'}
+              {summary.twoFields
+                ? 'two fields in one: no one number'
+                : summary.intervalPerM2
+                  ? `95 % interval ${units.interval(summary.intervalPerM2, kind)}`
+                  : 'one stop: no interval'}
             </span>
           </div>
           <StandScale

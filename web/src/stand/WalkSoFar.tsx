@@ -1,6 +1,7 @@
 import type { WalkStand } from '@sendero/core';
 import { memo } from 'react';
 import { useUnits } from '../units/useUnits.ts';
+import { moreStopsText } from './findingWords.ts';
 import { StandScale } from './StandScale.tsx';
 
 /** The stand as far as the walk has come: mean, interval, and the stops still needed. */
@@ -9,16 +10,19 @@ export default memo(function WalkSoFar({ stand }: { stand: WalkStand }) {
   const { summary, stops } = stand;
   if (!summary) return <p className="soft">The stand appears here with the first count.</p>;
   const kind = units.standKind(stand.denseStand);
-  const more = summary.stopsNeeded(0.05) - summary.stops.length;
+  const range = summary.stopsRange(0.05);
+  const more = (needed: number) => Math.max(1, needed - summary.stops.length);
   const ordinals = new Map(stops.map(({ id, data }) => [id, data.ordinal]));
   return (
     <div className="sheet stack tight">
       <div className="row spread">
         <strong>Walk: {units.show(summary.meanPerM2, kind)}</strong>
         <span className="small">
-          {summary.intervalPerM2
-            ? `95 %: ${units.interval(summary.intervalPerM2, kind)}`
-            : 'one stop: no interval yet'}
+          {summary.twoFields
+            ? 'no one number'
+            : summary.intervalPerM2
+              ? `95 %: ${units.interval(summary.intervalPerM2, kind)}`
+              : 'one stop: no interval yet'}
         </span>
       </div>
       <StandScale
@@ -34,11 +38,13 @@ export default memo(function WalkSoFar({ stand }: { stand: WalkStand }) {
         denseStand={stand.denseStand}
       />
       <div className="small" data-testid="stops-needed">
-        {!Number.isFinite(more)
-          ? 'Two stops or more tell how many are needed.'
-          : more <= 0
-            ? 'Within ±5 % of the mean: enough stops.'
-            : `${more} more ${more === 1 ? 'stop gives' : 'stops give'} ±5 % at this spread.`}
+        {summary.twoFields
+          ? `Stops of two kinds: ${units.show(summary.twoFields.restPerM2, kind)}, and ${units.show(summary.twoFields.thinPerM2, kind)} in the thin places. Count more in both.`
+          : !range
+            ? 'Two stops or more tell how many are needed.'
+            : summary.enough(0.05)
+              ? 'Within ±5 % of the mean: enough stops.'
+              : `${moreStopsText([more(range[0]), more(range[1])])} for ±5 % at this spread.`}
       </div>
     </div>
   );

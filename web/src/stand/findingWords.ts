@@ -9,6 +9,10 @@ const rowsText = (rows: { row: number }[]) =>
         .map(({ row }) => row)
         .join(', ')} and ${rows.at(-1)!.row}`;
 
+/** @example moreStopsText([2, 6]) // '2 to 6 more stops' */
+export const moreStopsText = ([low, high]: readonly [number, number]) =>
+  `${low === high ? low : `${low} to ${high}`} more ${high === 1 ? 'stop' : 'stops'}`;
+
 export interface FindingWords {
   tone: 'act' | 'good' | 'plain';
   says: string;
@@ -21,7 +25,7 @@ export function findingWords(finding: StandFinding): FindingWords {
     case 'thin':
       return {
         tone: 'act',
-        says: `The stand is thin: ${percent(finding.missingShare)} of the plants that should be alive are missing, and the interval leaves no doubt.`,
+        says: `The stand is thin: ${percent(finding.missingShare)} of the plants that should be alive are missing; even the upper end of the 95 % interval is thin.`,
         next: 'Dig at gaps, and at a healthy neighbour, before blaming planter, seed or ground. A thin stand alone is no reason to replant.',
       };
     case 'undecided': {
@@ -53,8 +57,14 @@ export function findingWords(finding: StandFinding): FindingWords {
     case 'moreStops':
       return {
         tone: 'plain',
-        says: `The stops differ too much for ± ${percent(finding.relativeHalfWidth)}.`,
-        next: `${finding.more} more ${finding.more === 1 ? 'stop' : 'stops'} would do it at this spread. More stops beat longer stops.`,
+        says: `Too few stops yet for ± ${percent(finding.relativeHalfWidth)}.`,
+        next: `${moreStopsText(finding.more)} would do it at this spread. More stops beat longer stops.`,
+      };
+    case 'twoFields':
+      return {
+        tone: 'act',
+        says: `${finding.thin} of ${finding.of} stops stand at ${percent(finding.thinPerM2 / finding.restPerM2)} of the others: one mean hides two fields.`,
+        next: 'Find out how far the thin places reach, and judge them by themselves: more stops in them, and their area.',
       };
     case 'thinRows':
       return {

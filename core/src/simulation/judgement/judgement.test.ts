@@ -8,7 +8,5 @@ describe('error rates of the judgements, over simulated cases whose truth is kno
   it.each([
     ...depthRates({ seed: 20270, runs: 40, rows: [12] }),
     ...standRates({ seed: 20271, runs: 40 }),
-  ])('$what', (rate) =>
-    expect(keeps(rate, 2.5), JSON.stringify(rate)).toBe(true),
-  );
+  ])('$what', (rate) => expect(keeps(rate, 2.5), JSON.stringify(rate)).toBe(true));
 });

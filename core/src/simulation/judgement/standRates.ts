@@ -2,7 +2,9 @@ import {
   rowsThatAreLate,
   rowsThatStandOut,
   standByRow,
+  summariseStand,
   type RowStand,
+  type StandSummary,
   type StopRows,
 } from '../../stand/index.ts';
 import { seededRandom, type SeededRandom } from '../../stats/index.ts';
@@ -116,5 +118,90 @@ export function standRates({ seed, runs }: { seed: number; runs: number }): Rate
       ),
     );
   }
+  rates.push(...intervalRates(random, runs));
+  return rates;
+}
+
+/** Where stops lie: even ground that differs a little, and ground of which a sixth stands at 40 %. */
+const alike = (random: SeededRandom) => ({ alive: 0.88 + 0.03 * random.normal(), behind: 0 });
+const sixthThin = (random: SeededRandom) => ({
+  alive: (random.uniform() < 1 / 6 ? 0.4 : 1) * (0.88 + 0.03 * random.normal()),
+  behind: 0,
+});
+const TRUE_EVEN = 0.88;
+const TRUE_SIXTH = 0.88 * (5 / 6 + 0.4 / 6);
+const perM2 = (alive: number) => (alive * SLOTS) / (LENGTH_M * ROW_M);
+
+/** Coverage of the stand's interval, and whether the stops said to be needed are enough. */
+function intervalRates(random: SeededRandom, runs: number): Rate[] {
+  const stop = (ground: Field['ground'], rows: number, i: number) => ({
+    id: String(i),
+    counts: walk(random, { rows, stops: 1, ground })[0]!,
+  });
+  const walked = (ground: Field['ground'], rows: number, stops: number) =>
+    summariseStand(Array.from({ length: stops }, (_, i) => stop(ground, rows, i)));
+  const covers = ({ intervalPerM2 }: StandSummary, truth: number) =>
+    Number(intervalPerM2![0] <= truth && truth <= intervalPerM2![1]);
+  const over = (what: string, limit: Rate['limit'], times: number, once: () => number | null) =>
+    rateOver(
+      what,
+      Array.from({ length: times }, once).filter((one) => one !== null),
+      limit,
+    );
+  const many = 4 * runs;
+  const rates = [3, 5, 8, 12].flatMap((stops) =>
+    [1, 6].map((rows) =>
+      over(
+        `even ground, ${stops} stops of ${rows} ${rows === 1 ? 'row' : 'rows'}: the interval covers the true stand`,
+        { within: [0.93, 0.97] },
+        many,
+        () => covers(walked(alike, rows, stops), perM2(TRUE_EVEN)),
+      ),
+    ),
+  );
+  /** Walks on until the app says enough, or the legs do. */
+  const untilEnough = (ground: Field['ground'], rows: number) => {
+    const stops = Array.from({ length: 3 }, (_, i) => stop(ground, rows, i));
+    while (!summariseStand(stops).enough(0.05) && stops.length < 30)
+      stops.push(stop(ground, rows, stops.length));
+    return summariseStand(stops);
+  };
+  for (const rows of [1, 6])
+    rates.push(
+      over(
+        `even ground, walked until it is enough, stops of ${rows} ${rows === 1 ? 'row' : 'rows'}: the interval covers`,
+        { atLeast: 0.9 },
+        many,
+        () => covers(untilEnough(alike, rows), perM2(TRUE_EVEN)),
+      ),
+    );
+  for (const stops of [12, 15])
+    rates.push(
+      over(
+        `a sixth of the field at 40 %, ${stops} stops: covered, or said to be two fields`,
+        { atLeast: 0.85 },
+        many,
+        () => {
+          const found = walked(sixthThin, 6, stops);
+          return found.twoFields ? 1 : covers(found, perM2(TRUE_SIXTH));
+        },
+      ),
+    );
+  rates.push(
+    over('even ground, 8 stops: said to be two fields', { atMost: 0.02 }, many, () =>
+      Number(walked(alike, 1, 8).twoFields !== null),
+    ),
+    over(
+      'after 3 stops, the higher number of stops said is enough for ±5 %',
+      { atLeast: 0.8 },
+      runs,
+      () => {
+        const stops = Array.from({ length: 3 }, (_, i) => stop(alike, 1, i));
+        const [, high] = summariseStand(stops).stopsRange(0.05)!;
+        while (stops.length < high) stops.push(stop(alike, 1, stops.length));
+        return Number(summariseStand(stops).enough(0.05));
+      },
+    ),
+  );
   return rates;
 }
