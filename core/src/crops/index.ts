@@ -17,9 +17,10 @@ export interface CropFacts {
   usualFrom: string;
   /** House default: seeds dropped, per m². */
   seedsPerM2: number;
-  /** Base and cap of heat units, °C (McMaster & Wilhelm 1997, method 1). */
+  /** Base and cap of heat units, °C, and what they limit (McMaster & Wilhelm 1997). */
   heatBaseC: number;
   heatCapC?: number;
+  heatLimits: 'extremes' | 'mean';
   /** House default: heat from sowing to emergence at a depth, °C·day. */
   heatToEmergence(depthM: number): number;
   /** House default: days after planting between which the stand walk is usually worth making. */
@@ -36,6 +37,7 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     seedsPerM2: 7.9,
     heatBaseC: 10,
     heatCapC: 30,
+    heatLimits: 'extremes',
     heatToEmergence: (depthM) =>
       (115 + (15 * Math.max(0, depthM - 2 * INCH_M)) / INCH_M) * FAHRENHEIT_UNIT,
     standWalkDays: [18, 35],
@@ -49,6 +51,7 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     seedsPerM2: 34.6,
     heatBaseC: 10,
     heatCapC: 30,
+    heatLimits: 'extremes',
     heatToEmergence: () => 130 * FAHRENHEIT_UNIT,
     standWalkDays: [16, 35],
   },
@@ -60,6 +63,7 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     usualFrom: '09-25',
     seedsPerM2: 320,
     heatBaseC: 0,
+    heatLimits: 'mean',
     heatToEmergence: (depthM) => (80 + (50 * depthM) / INCH_M) * FAHRENHEIT_UNIT,
     standWalkDays: [20, 250],
   },

@@ -1,6 +1,6 @@
-import { requirePositive } from '../arguments/index.ts';
+import { requireNotNegative } from '../arguments/index.ts';
 import { holm, tCdf, tQuantile } from '../stats/index.ts';
-import { meanOverRows, type DroppedPopulation } from './droppedPopulation.ts';
+import { middleOfRows, type DroppedPopulation } from './droppedPopulation.ts';
 
 /** A figure shown in the cab: of one row, or of the machine (row null). */
 export interface MonitorFigure {
@@ -20,7 +20,8 @@ export interface MonitorBias {
   /** Monitor ÷ ground − 1. */
   bias: number;
   interval: [lower: number, upper: number] | null;
-  verdict: 'agrees' | 'reads high' | 'reads low' | 'cannot tell';
+  /** Dead: the sensor shows nothing where seed was found. */
+  verdict: 'agrees' | 'reads high' | 'reads low' | 'cannot tell' | 'dead';
   singulation: SingulationBias | null;
 }
 
@@ -47,21 +48,23 @@ export interface MonitorComparison {
  *
  * @param figures from the cab or a log, seeds per m²
  * @param dug from `droppedPopulation`
- * @throws RangeError for a figure that is not above zero
+ * A row whose sensor shows nothing is dead; it and a row that reads wrong leave the machine's figure as it is.
+ *
+ * @throws RangeError for a figure below zero
  * @example compareMonitor([{ row: null, perM2: 8, singulation: 0.99 }], dug).machine.bias // 0.03
  */
 export function compareMonitor(
   figures: readonly MonitorFigure[],
   dug: DroppedPopulation,
 ): MonitorComparison {
-  figures.forEach(({ perM2 }, i) => requirePositive(`figures[${i}].perM2`, perM2));
+  figures.forEach(({ perM2 }, i) => requireNotNegative(`figures[${i}].perM2`, perM2));
   const pairs = figures.flatMap((figure) => {
     const ground = dug.rows.find(({ row }) => row === figure.row);
     return ground ? [{ figure, ground }] : [];
   });
   // On the scale of distances, where the readings were made: monitor's spacing against the mean dug.
   const p = pairs.map(({ figure, ground }) => {
-    if (ground.seGapM === null || ground.seGapM === 0) return 1;
+    if (ground.seGapM === null || ground.seGapM === 0 || figure.perM2 === 0) return 1;
     const monitorGapM = (ground.meanGapM * ground.perM2) / figure.perM2;
     const t = Math.abs(ground.meanGapM - monitorGapM) / ground.seGapM;
     return Math.min(1, 2 * tCdf(-t, dug.df));
@@ -76,7 +79,12 @@ export function compareMonitor(
       dugPerM2: ground.perM2,
       bias,
       interval,
-      verdict: interval && corrected[i]! <= 0.05 ? side(bias) : agreement(interval),
+      verdict:
+        figure.perM2 === 0
+          ? 'dead'
+          : interval && corrected[i]! <= 0.05
+            ? side(bias)
+            : agreement(interval),
       singulation:
         figure.singulation === null
           ? null
@@ -128,15 +136,17 @@ function machineFrom(perM2: number, dug: DroppedPopulation): MonitorBias {
     dugPerM2,
     bias,
     interval,
-    verdict: judged(interval, bias),
+    verdict: perM2 === 0 ? 'dead' : judged(interval, bias),
     singulation: null,
   };
 }
 
 /** Without a figure for the machine: the rows' biases, rows as the unit. */
 function machineFromRows(rows: readonly MonitorBias[], dug: DroppedPopulation): MonitorBias {
-  const { centre: bias, interval } = meanOverRows(rows.map((row) => row.bias));
-  const monitorPerM2 = meanOverRows(rows.map((row) => row.monitorPerM2)).centre;
+  const alive = rows.filter(({ verdict }) => verdict !== 'dead');
+  if (alive.length === 0) return { ...rows[0]!, row: null, dugPerM2: dug.machine.perM2 };
+  const { centre: bias, interval } = middleOfRows(alive.map((row) => row.bias));
+  const monitorPerM2 = middleOfRows(alive.map((row) => row.monitorPerM2)).centre;
   return {
     row: null,
     monitorPerM2,

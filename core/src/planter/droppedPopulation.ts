@@ -1,3 +1,4 @@
+import { median } from 'd3-array';
 import { requirePositive, requireWhole } from '../arguments/index.ts';
 import { analyseSpacing } from '../spacing/index.ts';
 import { mean, pooledSpread, sampleSd, tInterval, wilsonInterval } from '../stats/index.ts';
@@ -20,7 +21,7 @@ export interface DroppedPopulation {
   rows: DroppedRow[];
   /** Degrees of freedom of the pooled spread. */
   df: number;
-  /** Mean over rows with its t-interval, rows as the unit; the interval is null with one row. */
+  /** Middle over rows, which one odd row does not move, with its interval, rows as the unit; the interval is null with one row. */
   machine: { perM2: number; intervalPerM2: [number, number] | null };
   /** Slots with exactly one seed, over all rows, against the target spacing. */
   singulation: { share: number; lower: number; upper: number };
@@ -57,7 +58,10 @@ export function droppedPopulation(
       gaps: gapsM.length,
       meanGapM,
       seGapM,
-      perM2: populationAtSpacing({ rowWidthM, spacingM: meanGapM }),
+      // One over a mean of few leans high, by the square of its error.
+      perM2:
+        populationAtSpacing({ rowWidthM, spacingM: meanGapM }) /
+        (1 + ((seGapM ?? 0) / meanGapM) ** 2),
       intervalPerM2: gap && [
         populationAtSpacing({ rowWidthM, spacingM: gap[1] }),
         gap[0] > 0 ? populationAtSpacing({ rowWidthM, spacingM: gap[0] }) : Infinity,
@@ -65,7 +69,7 @@ export function droppedPopulation(
       singulation: singulationOf([gapsM], targetSpacingM),
     };
   });
-  const machine = meanOverRows(found.map(({ perM2 }) => perM2));
+  const machine = middleOfRows(found.map(({ perM2 }) => perM2));
   return {
     rows: found,
     df: pooled?.df ?? 0,
@@ -89,13 +93,22 @@ function singulationOf(runs: readonly (readonly number[])[], targetSpacingM: num
 const positions = (gapsM: readonly number[]) =>
   gapsM.reduce<number[]>((along, gap) => [...along, along.at(-1)! + gap], [0]);
 
-/** Mean of a figure over rows with its t-interval, rows as the unit; no interval with one row. */
-export function meanOverRows(values: readonly number[]): {
+/**
+ * Middle of a figure over rows with its t-interval, rows as the unit; no interval with one row. One odd row
+ * moves neither: the spread is that of the middle half, the interval that of a median.
+ */
+export function middleOfRows(values: readonly number[]): {
   centre: number;
   interval: [number, number] | null;
 } {
-  const centre = mean(values)!;
-  const sd = sampleSd(values);
   const n = values.length;
-  return { centre, interval: sd === null ? null : tInterval(centre, sd / Math.sqrt(n), n - 1) };
+  if (n < 4) {
+    const centre = mean(values)!;
+    const sd = sampleSd(values);
+    return { centre, interval: sd === null ? null : tInterval(centre, sd / Math.sqrt(n), n - 1) };
+  }
+  const centre = median(values)!;
+  const spread = 1.4826 * median(values, (value) => Math.abs(value - centre))!;
+  const se = (Math.sqrt(Math.PI / 2) * spread) / Math.sqrt(n);
+  return { centre, interval: tInterval(centre, se, n - 1) };
 }

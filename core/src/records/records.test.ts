@@ -68,9 +68,29 @@ describe('validate says beside the field what to do', () => {
     ['a stranger', { ...count, colour: 'green' }, 'colour', /not known/],
     [
       'positions out of order',
-      { stopId: count.stopId, type: 'tape', row: 1, positionsM: [0, 0.4, 0.3], typed: [] },
+      {
+        stopId: count.stopId,
+        type: 'tape',
+        row: 1,
+        positionsM: [0, 0.4, 0.3],
+        readToM: null,
+        typed: [],
+      },
       'positionsM',
       /in order/,
+    ],
+    [
+      'a plant beyond the end of the tape',
+      {
+        stopId: count.stopId,
+        type: 'tape',
+        row: 1,
+        positionsM: [0, 6],
+        readToM: 5,
+        typed: ['', ''],
+      },
+      'readToM',
+      /beyond the end of the tape/,
     ],
   ])('%s', (_, data, path, message) => {
     const result = validate('observation', data);

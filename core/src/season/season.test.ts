@@ -16,6 +16,12 @@ describe('heatUnits, method 1', () => {
       12,
     ));
   it('names what is wrong', () => {
+    // A day about freezing: its mean is at the base, though its warm half is above.
+    expect(heatUnits([{ minC: -5, maxC: 5 }], { baseC: 0, limits: 'mean' })).toEqual([0]);
+    expect(heatUnits([{ minC: -5, maxC: 5 }], { baseC: 0 })).toEqual([2.5]);
+    expect(heatUnits([{ minC: 4, maxC: 34 }], { baseC: 10, capC: 30, limits: 'mean' })).toEqual([
+      9,
+    ]);
     expect(() => heatUnits([{ minC: 9, maxC: 3 }], { baseC: 0 })).toThrow(
       /days\[0\]\.minC must not exceed/,
     );

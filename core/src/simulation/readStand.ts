@@ -20,8 +20,8 @@ export interface Stretch {
 /** Whole leaf stages a plant has made between its emergence and the look, by heat. */
 function stageReader(stand: SimulatedStand, atH: number) {
   const { crop, weather } = stand.scenario;
-  const { heatBaseC, heatCapC } = CROP_FACTS[crop];
-  const daily = heatUnits(weather, { baseC: heatBaseC, capC: heatCapC });
+  const { heatBaseC, heatCapC, heatLimits } = CROP_FACTS[crop];
+  const daily = heatUnits(weather, { baseC: heatBaseC, capC: heatCapC, limits: heatLimits });
   const heatAt = (hours: number) => {
     const day = Math.min(daily.length, Math.floor(hours / 24));
     let sum = 0;
@@ -65,9 +65,13 @@ export function gapsInStretch(
 ): { positionM: number; cause: Cause | 'notYet' }[] {
   const r = rowIndex(stand, pass, row);
   const gaps: { positionM: number; cause: Cause | 'notYet' }[] = [];
+  // Where one of two seeds in a slot came up, the other leaves no gap.
+  const filled = new Set<number>();
+  for (let i = stand.rowStart[r]!; i < stand.rowStart[r + 1]!; i++)
+    if (stand.emergedAtH[i]! <= atH) filled.add(stand.slot[i]!);
   for (let i = stand.rowStart[r]!; i < stand.rowStart[r + 1]!; i++) {
     const positionM = stand.positionM[i]!;
-    if (positionM < fromM || positionM >= toM || stand.emergedAtH[i]! <= atH) continue;
+    if (positionM < fromM || positionM >= toM || filled.has(stand.slot[i]!)) continue;
     gaps.push({ positionM, cause: stand.cause[i] === 0 ? 'notYet' : CAUSES[stand.cause[i]!]! });
   }
   return gaps;

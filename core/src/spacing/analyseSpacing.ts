@@ -4,6 +4,8 @@ import { slotsSpanned } from './classifyInterval.ts';
 /** One stretch of one row: plant positions along the tape, m, in order. */
 export interface SpacingRun {
   positionsM: ArrayLike<number>;
+  /** Length of tape that was read, from 0, m: then its blank ends count; without it they do not. */
+  lengthM?: number;
 }
 
 export interface SpacingAnalysis {
@@ -52,6 +54,9 @@ class RunningSpread {
  * Spacing of plants in the row: interval classes, slot accounting and spread. Definitions after
  * ISO 7256-1:1984 and Kachman & Smith (1995), Trans. ASAE 38: 379–387.
  *
+ * A tape that was read from 0 to its `lengthM` also counts what it shows empty before its first and after its
+ * last plant, and a tape without a plant is empty all along.
+ *
  * @param runs tape runs; intervals are taken inside a run, never across two
  * @param referenceM reference spacing X, m: the target, or the observed mean
  * @returns counts, lengths in m, indexes as shares of slots
@@ -71,8 +76,16 @@ export function analyseSpacing(
   let multiples = 0;
   let misses = 0;
   let emptySlots = 0;
+  let blankSlots = 0;
   for (let r = 0; r < runs.length; r++) {
-    const positionsM = runs[r]!.positionsM;
+    const { positionsM, lengthM } = runs[r]!;
+    if (lengthM !== undefined)
+      blankSlots += blankEnds(
+        positionsM,
+        requirePositive(`runs[${r}].lengthM`, lengthM),
+        referenceM,
+        r,
+      );
     let previous =
       positionsM.length > 0 ? requireFinite(`runs[${r}].positionsM[0]`, positionsM[0]!) : 0;
     for (let i = 1; i < positionsM.length; i++) {
@@ -94,6 +107,7 @@ export function analyseSpacing(
       }
     }
   }
+  emptySlots += blankSlots;
   const slots = single.n + misses + emptySlots;
   const multiplesIndex = slots > 0 ? multiples / slots : null;
   const missIndex = slots > 0 ? emptySlots / slots : null;
@@ -112,7 +126,28 @@ export function analyseSpacing(
     multiplesIndex,
     missIndex,
     qualityOfFeedIndex:
-      multiplesIndex === null || missIndex === null ? null : 1 - multiplesIndex - missIndex,
+      multiplesIndex === null || missIndex === null
+        ? null
+        : // Several plants in one slot are more doubles than slots.
+          Math.max(0, 1 - multiplesIndex - missIndex),
     precision: singleSd === null ? null : singleSd / referenceM,
   };
+}
+
+/** Empty slots before the first and after the last plant of a tape; all of them where no plant stands. */
+function blankEnds(
+  positionsM: ArrayLike<number>,
+  lengthM: number,
+  referenceM: number,
+  r: number,
+): number {
+  const { length } = positionsM;
+  if (length === 0) return Math.round(lengthM / referenceM);
+  const [first, last] = [positionsM[0]!, positionsM[length - 1]!];
+  if (first < 0 || last > lengthM + 1e-9)
+    throw new RangeError(
+      `runs[${r}].positionsM must lie on the tape of 0 to ${lengthM}, got ${first} to ${last}`,
+    );
+  const empty = (blankM: number) => Math.max(0, Math.ceil((blankM / referenceM) * (1 - 1e-9)) - 1);
+  return empty(first) + empty(lengthM - last);
 }

@@ -1,4 +1,4 @@
 export { analyseSpacing, type SpacingAnalysis, type SpacingRun } from './analyseSpacing.ts';
 export { slotsSpanned, intervalClass, type IntervalClass } from './classifyInterval.ts';
-export { perfectMeterSd } from './perfectMeterSd.ts';
+export { machineSpread, perfectMeterSd } from './perfectMeterSd.ts';
 export { costOfSpacing, type SpacingCost } from './costOfSpacing.ts';

@@ -1,4 +1,4 @@
-import { requirePositive } from '../arguments/index.ts';
+import { requireNotNegative, requirePositive } from '../arguments/index.ts';
 
 /**
  * SD of intervals that a perfect meter would still show when only a share of its seeds becomes a
@@ -21,4 +21,27 @@ export function perfectMeterSd({
   requirePositive('emergedShare', emergedShare);
   if (emergedShare > 1) throw new RangeError(`emergedShare must be at most 1, got ${emergedShare}`);
   return (referenceM * Math.sqrt(1 - emergedShare)) / emergedShare;
+}
+
+/**
+ * The machine's own part of the spread of intervals: what is left of the variance when that of a perfect
+ * meter with the same live seed is taken out. Skips and doubles are the machine's, so the share of live seed
+ * comes from the tag or from digs, never from the stand.
+ *
+ * @param sdM SD of the intervals seen, m; @param liveShare share of seeds that can become a plant
+ * @returns both SDs, m; the machine's is 0 when the seed explains all
+ * @example machineSpread({ sdM: 0.07, referenceM: 0.166, liveShare: 0.95 }).machineSdM // 0.058 m
+ */
+export function machineSpread({
+  sdM,
+  referenceM,
+  liveShare,
+}: {
+  sdM: number;
+  referenceM: number;
+  liveShare: number;
+}): { perfectSdM: number; machineSdM: number } {
+  requireNotNegative('sdM', sdM);
+  const perfectSdM = perfectMeterSd({ referenceM, emergedShare: liveShare });
+  return { perfectSdM, machineSdM: Math.sqrt(Math.max(0, sdM ** 2 - perfectSdM ** 2)) };
 }

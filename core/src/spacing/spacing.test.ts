@@ -1,7 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import golden from './spacing.golden.json' with { type: 'json' };
-import { analyseSpacing, costOfSpacing, perfectMeterSd, slotsSpanned } from './index.ts';
+import {
+  analyseSpacing,
+  costOfSpacing,
+  machineSpread,
+  perfectMeterSd,
+  slotsSpanned,
+} from './index.ts';
 import { seededRandom } from '../stats/index.ts';
 
 describe('analyseSpacing', () => {
@@ -79,10 +85,9 @@ describe('analyseSpacing', () => {
             referenceM: 0.2,
           });
           expect(found.multiples + found.singles + found.misses).toBe(gaps.length - 1);
-          if (found.slots > 0)
-            expect(
-              found.multiplesIndex! + found.missIndex! + found.qualityOfFeedIndex!,
-            ).toBeCloseTo(1, 9);
+          if (found.slots === 0) return;
+          const other = found.multiplesIndex! + found.missIndex!;
+          expect(found.qualityOfFeedIndex).toBeCloseTo(Math.max(0, 1 - other), 9);
         },
       ),
     );
@@ -112,4 +117,57 @@ it('the two schools of spacing cost part between 2 and 4 inches', () => {
   expect(costOfSpacing(3 * 0.0254).schoolsPart).toBe(true);
   expect(costOfSpacing(3 * 0.0254).everyInchKgPerM2 * 10000).toBeCloseTo(157, 0);
   expect(costOfSpacing(5 * 0.0254).pastFourInches).toBe(true);
+});
+
+describe('what a tape shows blank', () => {
+  const X = { referenceM: 0.2 };
+  it('counts at its ends as far as it was read, and only then', () => {
+    const positionsM = [0.5, 0.7, 0.9];
+    expect(analyseSpacing([{ positionsM }], X)).toMatchObject({ emptySlots: 0, slots: 2 });
+    // 0.5 before the first plant: two empty places; 1.1 behind the last: five.
+    expect(analyseSpacing([{ positionsM, lengthM: 2 }], X)).toMatchObject({
+      emptySlots: 7,
+      slots: 9,
+      missIndex: 7 / 9,
+    });
+  });
+  it('a tape without a plant is empty all along; one plant leaves both ends', () => {
+    expect(analyseSpacing([{ positionsM: [], lengthM: 2 }], X)).toMatchObject({
+      emptySlots: 10,
+      slots: 10,
+      missIndex: 1,
+      qualityOfFeedIndex: 0,
+    });
+    expect(analyseSpacing([{ positionsM: [1], lengthM: 2 }], X)).toMatchObject({ emptySlots: 8 });
+  });
+  it('finds the share that is empty, blank tapes or not', () => {
+    const random = seededRandom(5);
+    const runs = Array.from({ length: 400 }, () => {
+      const dead = random.uniform() < 0.08;
+      const positionsM = Array.from({ length: 26 }, (_, slot) => (slot + 0.5) * 0.2).filter(
+        () => !dead && random.uniform() < 0.95,
+      );
+      return { positionsM, lengthM: 5.2 };
+    });
+    const found = analyseSpacing(runs, X);
+    const truth = 1 - runs.reduce((sum, run) => sum + run.positionsM.length, 0) / (400 * 26);
+    expect(Math.abs(found.missIndex! - truth)).toBeLessThan(0.01);
+  });
+  it('a plant beyond the tape is refused by name', () =>
+    expect(() => analyseSpacing([{ positionsM: [1, 3], lengthM: 2 }], X)).toThrow(
+      /runs\[0\]\.positionsM must lie on the tape/,
+    ));
+});
+
+it('a meter that skips is not excused by the stand that its skips leave', () => {
+  const random = seededRandom(9);
+  const slots = Array.from({ length: 50_000 }, (_, slot) => slot * 0.166);
+  const spread = (skips: number) => {
+    const positionsM = slots.filter(() => random.uniform() < 0.95 * (1 - skips));
+    const { sdM } = analyseSpacing([{ positionsM }], { referenceM: 0.166 });
+    return machineSpread({ sdM: sdM!, referenceM: 0.166, liveShare: 0.95 });
+  };
+  expect(spread(0).machineSdM).toBeLessThan(0.01);
+  const bad = spread(0.2);
+  expect(bad.machineSdM).toBeGreaterThan(1.5 * bad.perfectSdM);
 });

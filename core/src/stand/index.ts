@@ -17,6 +17,7 @@ export {
   type Measure,
 } from './countMethods.ts';
 export {
+  compareRowStands,
   rowsThatAreLate,
   rowsThatStandOut,
   standByRow,

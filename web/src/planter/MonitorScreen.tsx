@@ -51,7 +51,7 @@ function Monitor({ check }: { check: NonNullable<ReturnType<typeof useTrenchChec
                 </p>
               )}
               {comparison.rows
-                .filter(({ verdict }) => verdict === 'reads high' || verdict === 'reads low')
+                .filter(({ verdict }) => ['reads high', 'reads low', 'dead'].includes(verdict))
                 .map((row) => (
                   <p key={row.row}>{verdictWords(row)}</p>
                 ))}

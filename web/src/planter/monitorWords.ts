@@ -17,6 +17,8 @@ export function verdictWords(bias: MonitorBias): string {
   switch (bias.verdict) {
     case 'agrees':
       return `${who} agrees with the ground: ${biasText(bias)}.`;
+    case 'dead':
+      return `${who} shows nothing where seed was dropped: its sensor or wiring is dead, not the meter.`;
     case 'cannot tell':
       return `${who} cannot be judged from so few distances: ${biasText(bias)}.`;
     default:

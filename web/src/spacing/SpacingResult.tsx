@@ -3,7 +3,8 @@ import {
   INCH_M,
   analyseSpacing,
   costOfSpacing,
-  perfectMeterSd,
+  machineSpread,
+  tapeRun,
   type SpacingAnalysis,
   type WalkStand,
 } from '@sendero/core';
@@ -22,7 +23,7 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
   const [reference, setReference] = useState<'target' | 'observed'>('target');
   const tapes = stand.stops.flatMap(({ data, tapes: own }) =>
     own
-      .filter((tape) => tape.data.positionsM.length > 1)
+      .filter(({ data: tape }) => tape.positionsM.length > 1 || tape.readToM !== null)
       .map((tape) => ({ ...tape, ordinal: data.ordinal })),
   );
   if (tapes.length === 0)
@@ -32,8 +33,8 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
         doubles show as you go.
       </p>
     );
-  const runs = tapes.map(({ data }) => data);
-  const observed = analyseSpacing(runs, { referenceM: stand.spacingM }).meanM!;
+  const runs = tapes.map(({ data }) => ({ row: data.row, ...tapeRun(data) }));
+  const observed = analyseSpacing(runs, { referenceM: stand.spacingM }).meanM ?? 0;
   const referenceM = reference === 'target' || observed <= 0 ? stand.spacingM : observed;
   const found = analyseSpacing(runs, { referenceM });
   const byRow = [...new Set(runs.map(({ row }) => row))]
@@ -45,13 +46,16 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
         { referenceM },
       ),
     }));
-  const longest = max(runs, ({ positionsM }) => positionsM.at(-1))! + stand.spacingM;
+  const longest =
+    max(tapes, ({ data }) => Math.max(data.readToM ?? 0, data.positionsM.at(-1) ?? 0))! +
+    stand.spacingM;
   return (
     <div className="stack">
       <Sentences stand={stand} found={found} />
       <div className="row spread">
         <h3>
-          Spacing of {found.intervals + runs.length} plants on {runs.length} tapes
+          Spacing of {tapes.reduce((sum, { data }) => sum + data.positionsM.length, 0)} plants on{' '}
+          {runs.length} tapes
         </h3>
         <SegmentedControl
           aria-label="Reference spacing"
@@ -119,12 +123,13 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
 function Sentences({ stand, found }: { stand: WalkStand; found: SpacingAnalysis }) {
   const units = useUnits();
   if (found.sdM === null || found.qualityOfFeedIndex === null) return null;
-  const emergedShare = Math.min(
-    1,
-    (stand.summary?.meanPerM2 ?? stand.expectedPerM2) / stand.targetPerM2,
-  );
-  const perfect =
-    emergedShare > 0 ? perfectMeterSd({ referenceM: stand.spacingM, emergedShare }) : null;
+  // What the tag and the field loss expected of it explain, not what stands: skips are the meter's own.
+  const liveShare = stand.expectedPerM2 / stand.targetPerM2;
+  const { perfectSdM, machineSdM } = machineSpread({
+    sdM: found.sdM,
+    referenceM: stand.spacingM,
+    liveShare,
+  });
   const cost = stand.planting.data.crop === 'corn' ? costOfSpacing(found.sdM) : null;
   const loss = (kg: number) =>
     units.system === 'us'
@@ -137,13 +142,14 @@ function Sentences({ stand, found }: { stand: WalkStand; found: SpacingAnalysis 
         practitioners call 90 % or more a good job. Empty: {percent(found.missIndex)}, doubles:{' '}
         {percent(found.multiplesIndex)}.
       </p>
-      {perfect !== null && (
-        <p>
-          The SD is <strong>{units.show(found.sdM, 'plantSpacing')}</strong>. A perfect meter would
-          still show {units.show(perfect, 'plantSpacing')} with {percent(emergedShare)} of the seeds
-          up: only what lies above that is the machine’s part.
-        </p>
-      )}
+      <p>
+        The SD is <strong>{units.show(found.sdM, 'plantSpacing')}</strong>. A perfect meter would
+        still show {units.show(perfectSdM, 'plantSpacing')} with {percent(liveShare)} of the seeds
+        up (germination and field loss of this planting).{' '}
+        {machineSdM > 0
+          ? `The machine adds a spread of ${units.show(machineSdM, 'plantSpacing')} of its own.`
+          : 'The machine adds nothing to it.'}
+      </p>
       {stand.planter?.type === 'drill' && (
         <p>A drill does not single its seeds: judge it against drills, not against a planter.</p>
       )}

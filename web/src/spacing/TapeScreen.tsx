@@ -15,6 +15,7 @@ import { newId } from '../data/newId.ts';
 import { useDevice } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useWalkStand } from '../stand/useWalkStand.ts';
+import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { RowRibbon } from './RowRibbon.tsx';
 
@@ -62,6 +63,7 @@ function TapeCapture({
     type: 'tape',
     row,
     positionsM: [],
+    readToM: stand.walk.data.lengthM,
     typed: [],
   };
   const history = useRef<{ before: Tape; after: Tape }[]>([]);
@@ -72,8 +74,10 @@ function TapeCapture({
   const [cursor, setCursor] = useState(() => (last === undefined ? 0 : last + stand.spacingM));
   const nudge = units.system === 'us' ? 0.0127 : 0.01;
 
-  const write = (positionsM: number[], typed: string[]) => {
-    const after = { ...tape, positionsM, typed };
+  const write = (positionsM: number[], typed: string[], readToM = tape.readToM) => {
+    // A plant beyond what was to be read: the tape was read that far.
+    const end = readToM === null ? null : Math.max(readToM, positionsM.at(-1) ?? 0);
+    const after = { ...tape, positionsM, typed, readToM: end };
     const id = kept?.id ?? idFor('observation', { stopId: stop.id, type: 'tape', row }, newId);
     const written = device.put('observation', after, id);
     if (!written.ok) {
@@ -127,9 +131,12 @@ function TapeCapture({
     ['INPUT', 'SELECT', 'TEXTAREA'],
   );
 
-  const found = analyseSpacing([tape], { referenceM: stand.spacingM });
+  // While one reads, only the tape up to the last plant is known.
+  const found = analyseSpacing([{ ...tape, ...(last ? { lengthM: last } : {}) }], {
+    referenceM: stand.spacingM,
+  });
   const lengthM = Math.max(
-    stand.walk.data.lengthM ?? 5,
+    tape.readToM ?? 5,
     cursor + stand.spacingM,
     (last ?? 0) + stand.spacingM,
   );
@@ -249,31 +256,71 @@ function TapeCapture({
             </Button>
           </div>
         </div>
-        <dl className="facts sheet" style={{ alignContent: 'start' }} aria-live="off">
-          <dt>Plants</dt>
-          <dd data-testid="tape-plants">{tape.positionsM.length}</dd>
-          <dt>SD of spacing</dt>
-          <dd data-testid="tape-sd">
-            <strong>
-              {found.sdM === null ? '– (needs 3 plants)' : units.show(found.sdM, 'plantSpacing')}
-            </strong>
-          </dd>
-          <dt>Mean spacing</dt>
-          <dd>{found.meanM === null ? '–' : units.show(found.meanM, 'plantSpacing')}</dd>
-          <dt>Filled singly</dt>
-          <dd data-testid="tape-feed">
-            <strong>{share(found.qualityOfFeedIndex)}</strong> of {found.slots} places
-          </dd>
-          <dt>Empty places</dt>
-          <dd>
-            {found.emptySlots} ({share(found.missIndex)})
-          </dd>
-          <dt>Doubles</dt>
-          <dd>
-            {found.multiples} ({share(found.multiplesIndex)})
-          </dd>
-        </dl>
+        <div className="stack tight">
+          <ReadTo
+            key={`${row} ${tape.readToM}`}
+            readToM={tape.readToM}
+            onReadTo={(readToM) => write(tape.positionsM, tape.typed, readToM)}
+          />
+          {tape.positionsM.length === 0 && !kept && tape.readToM !== null && (
+            <div>
+              <Button variant="default" h={48} onClick={() => write([], [])}>
+                No plant on this tape
+              </Button>
+            </div>
+          )}
+          <dl className="facts sheet" style={{ alignContent: 'start' }} aria-live="off">
+            <dt>Plants</dt>
+            <dd data-testid="tape-plants">{tape.positionsM.length}</dd>
+            <dt>SD of spacing</dt>
+            <dd data-testid="tape-sd">
+              <strong>
+                {found.sdM === null ? '– (needs 3 plants)' : units.show(found.sdM, 'plantSpacing')}
+              </strong>
+            </dd>
+            <dt>Mean spacing</dt>
+            <dd>{found.meanM === null ? '–' : units.show(found.meanM, 'plantSpacing')}</dd>
+            <dt>Filled singly</dt>
+            <dd data-testid="tape-feed">
+              <strong>{share(found.qualityOfFeedIndex)}</strong> of {found.slots} places
+            </dd>
+            <dt>Empty places</dt>
+            <dd>
+              {found.emptySlots} ({share(found.missIndex)})
+            </dd>
+            <dt>Doubles</dt>
+            <dd>
+              {found.multiples} ({share(found.multiplesIndex)})
+            </dd>
+          </dl>
+        </div>
       </div>
     </div>
+  );
+}
+
+/** How far the tape was read: what is blank at its ends counts as empty. */
+function ReadTo({
+  readToM,
+  onReadTo,
+}: {
+  readToM: number | null;
+  onReadTo(readToM: number): void;
+}) {
+  const units = useUnits();
+  const [entered, setEntered] = useState<Entered>(() =>
+    enteredFrom(readToM, undefined, 'rowLength', units),
+  );
+  return (
+    <QuantityInput
+      label="Tape read to"
+      description="Blank tape up to there counts as empty places."
+      kind="rowLength"
+      entered={entered}
+      onEntered={setEntered}
+      onBlur={() => {
+        if (entered.value !== null && entered.value !== readToM) onReadTo(entered.value);
+      }}
+    />
   );
 }

@@ -49,6 +49,8 @@ const tapeSchema = z
     positionsM: z
       .array(within(0, 500, 'Enter positions between 0 and 500 m along the tape.'))
       .check(z.maxLength(2000, 'Use at most 2,000 plants on one tape.')),
+    /** How far along the tape was read, m from 0: what is blank before it counts. Null when that was not noted. */
+    readToM: z.nullable(within(0.1, 500, 'Enter how far the tape was read.')),
     /** Positions exactly as typed, one for each; empty where tapped. */
     typed: z
       .array(z.string().check(z.maxLength(30)))
@@ -59,6 +61,14 @@ const tapeSchema = z
       message: 'Positions must run in order along the tape: correct the one that steps back.',
       path: ['positionsM'],
     }),
+    z.refine(
+      ({ positionsM, readToM }) => readToM === null || !(positionsM.at(-1)! > readToM + 1e-9),
+      {
+        message:
+          'A plant stands beyond the end of the tape: read it further, or take the plant out.',
+        path: ['readToM'],
+      },
+    ),
   );
 
 /** One planter row opened behind the planter. */
@@ -142,7 +152,7 @@ const monitorSchema = z.strictObject({
   stopId: id,
   type: z.literal('monitor'),
   row,
-  perM2: within(0.1, 2000, 'Enter the population the monitor shows.'),
+  perM2: within(0, 2000, 'Enter the population the monitor shows; 0 for a row that shows nothing.'),
   singulation: z.nullable(within(0, 1, 'Enter a singulation from 0 to 100 %.')),
   source: z.enum(['cab', 'stream']),
   asTyped,
@@ -185,6 +195,9 @@ const SEEN: Record<z.output<typeof observationSchema>['type'], string> = {
 /** What was seen at a stop: of one planter row, or of the place. */
 export const observation = defineKind({
   schema: observationSchema,
+  version: 2,
+  added: { 2: ['readToM'] },
+  migrations: { 1: (old) => (old.type === 'tape' ? { readToM: null, ...old } : old) },
   parents: { stopId: 'stop' },
   held: 'walk',
   // A count of a row, a tape in it, its depths: one each. Photos and adjustments there can be many.

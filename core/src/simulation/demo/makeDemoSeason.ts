@@ -337,11 +337,18 @@ export function makeDemoSeason(): DemoSeason {
         for (const row of walk.tapeRows) {
           const plants = plantsInStretch(stand, { pass, row, fromM, toM: fromM + 8, atH });
           const positionsM = plants
-            .map(({ positionM }) => Math.round((positionM - fromM) * 200) / 200)
+            .map(({ positionM }) => Math.min(8, Math.round((positionM - fromM) * 200) / 200))
             .sort((a, b) => a - b);
           add(
             'observation',
-            { stopId, type: 'tape', row, positionsM, typed: positionsM.map(() => '') },
+            {
+              stopId,
+              type: 'tape',
+              row,
+              positionsM,
+              readToM: 8,
+              typed: positionsM.map(() => ''),
+            },
             walk.walkedBy,
             at,
           );
