@@ -1,4 +1,4 @@
-import { INCH_M } from '../units/index.ts';
+import { ACRE_M2, INCH_M, type UsualRange } from '../units/index.ts';
 /** Crops the app knows, with the figures of each that several rooms share. */
 export const CROPS = ['corn', 'soybean', 'wheat'] as const;
 export type Crop = (typeof CROPS)[number];
@@ -23,6 +23,8 @@ export interface CropFacts {
   heatLimits: 'extremes' | 'mean';
   /** House default: heat from sowing to emergence at a depth, °C·day. */
   heatToEmergence(depthM: number): number;
+  /** House defaults: what is usually sown, per m², how deep and in what rows, m. Other figures are asked about. */
+  usual: Record<'seedsPerM2' | 'depthTargetM' | 'rowWidthM', UsualRange>;
   /** House default: days after planting between which the stand walk is usually worth making. */
   standWalkDays: [from: number, to: number];
 }
@@ -40,6 +42,11 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     heatLimits: 'extremes',
     heatToEmergence: (depthM) =>
       (115 + (15 * Math.max(0, depthM - 2 * INCH_M)) / INCH_M) * FAHRENHEIT_UNIT,
+    usual: {
+      seedsPerM2: [15_000 / ACRE_M2, 50_000 / ACRE_M2],
+      depthTargetM: [1 * INCH_M, 4 * INCH_M],
+      rowWidthM: [15 * INCH_M, 42 * INCH_M],
+    },
     standWalkDays: [18, 35],
   },
   soybean: {
@@ -53,6 +60,11 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     heatCapC: 30,
     heatLimits: 'extremes',
     heatToEmergence: () => 130 * FAHRENHEIT_UNIT,
+    usual: {
+      seedsPerM2: [60_000 / ACRE_M2, 300_000 / ACRE_M2],
+      depthTargetM: [0.5 * INCH_M, 3 * INCH_M],
+      rowWidthM: [6 * INCH_M, 42 * INCH_M],
+    },
     standWalkDays: [16, 35],
   },
   wheat: {
@@ -65,6 +77,11 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     heatBaseC: 0,
     heatLimits: 'mean',
     heatToEmergence: (depthM) => (80 + (50 * depthM) / INCH_M) * FAHRENHEIT_UNIT,
+    usual: {
+      seedsPerM2: [400_000 / ACRE_M2, 3_000_000 / ACRE_M2],
+      depthTargetM: [0.5 * INCH_M, 3.5 * INCH_M],
+      rowWidthM: [4 * INCH_M, 16 * INCH_M],
+    },
     standWalkDays: [20, 250],
   },
 };

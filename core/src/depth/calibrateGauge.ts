@@ -1,5 +1,9 @@
 import { requirePositive } from '../arguments/index.ts';
 import { mean, sampleSd, tQuantile } from '../stats/index.ts';
+import { INCH_M } from '../units/index.ts';
+
+/** Graduation of the rule it is held against: no gauge is surer than that leaves. A default of this app. */
+const RULE_STEP_M = INCH_M / 16;
 
 export interface GaugeCalibration {
   /** What the gauge is long, m. */
@@ -22,7 +26,7 @@ export function calibrateGauge(readingsM: readonly number[]): GaugeCalibration {
   readingsM.forEach((reading, i) => requirePositive(`readingsM[${i}]`, reading));
   const n = readingsM.length;
   if (n < 3) throw new RangeError(`readingsM must have at least 3 readings, got ${n}`);
-  const sdM = sampleSd(readingsM)!;
+  const sdM = Math.max(sampleSd(readingsM)!, RULE_STEP_M / Math.sqrt(12));
   return {
     lengthM: mean(readingsM)!,
     sdM,

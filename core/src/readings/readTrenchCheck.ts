@@ -2,6 +2,7 @@ import {
   analyseRowDepths,
   beforeAndAfter,
   DEFAULT_DEPTH_STEP_M,
+  DEFAULT_READING_STEP_M,
   depthToBottom,
   digOf,
   judgeTrench,
@@ -110,6 +111,14 @@ export function rowsToOpen(
   return again.length > 0 ? again : rows;
 }
 
+/** Seeds among these digs whose depth was read with a body gauge. */
+const byGauge = (digs: readonly { held: Held<Trench> }[]) =>
+  digs.reduce(
+    (sum, { held }) =>
+      sum + held.data.seeds.filter(({ by, depthM }) => by === 'gauge' && depthM !== null).length,
+    0,
+  );
+
 /** What a check shows, from what is kept of it: nothing about a row is stored but what was read. */
 export function readTrenchCheck(
   walk: Held<TrenchWalk>,
@@ -138,8 +147,12 @@ export function readTrenchCheck(
   const adjustments = stops.flatMap((stop) => stop.adjustments.map(({ data }) => data));
   const { now, before } = sinceAdjustment(opened, adjustments);
   const readings = now.flatMap(({ row, depthsM }) => depthsM.map((depthM) => ({ row, depthM })));
+  const gaugeErrorM = byGauge(now) > 0 ? (walk.data.gauge?.errorM ?? 0) : 0;
+  const readingStepM = Math.max(DEFAULT_READING_STEP_M, gaugeErrorM);
   const depths =
-    readings.length > 0 ? analyseRowDepths(readings, { targetM, toleranceM, stepM }) : null;
+    readings.length > 0
+      ? analyseRowDepths(readings, { targetM, toleranceM, stepM, readingStepM })
+      : null;
 
   const byRow = new Map<number, typeof now>();
   for (const dig of now) byRow.set(dig.row, [...(byRow.get(dig.row) ?? []), dig]);
@@ -201,10 +214,6 @@ export function readTrenchCheck(
     spacingM,
     stepM,
     stepIsDefault: !planter?.depthStopStepM,
-    byGauge: now.reduce(
-      (sum, { held }) =>
-        sum + held.data.seeds.filter(({ by, depthM }) => by === 'gauge' && depthM !== null).length,
-      0,
-    ),
+    byGauge: byGauge(now),
   };
 }

@@ -8,7 +8,8 @@ export {
   type Dimension,
   type UnitName,
 } from './unitTable.ts';
-export { parseQuantity, type Parsed } from './parseQuantity.ts';
+export { parseQuantity, type DecimalMark, type Parsed } from './parseQuantity.ts';
+export { isUsual, usualRange, type UsualRange } from './usualRange.ts';
 export { axisTicks, type AxisTick } from './axisTicks.ts';
 export { inEveryUnit } from './inEveryUnit.ts';
 export { printNumber, printQuantity, type NumberStyle } from './printQuantity.ts';

@@ -1,6 +1,14 @@
 import { toSi, UNITS, type Dimension, type Unit, type UnitName } from './unitTable.ts';
 
-export type Parsed = { ok: true; value: number } | { ok: false; problem: string };
+/**
+ * What was read. `other`: what it says if its mark is meant the other way; `unsure` when nothing tells which
+ * is meant, so that a person has to be asked.
+ */
+export type Parsed =
+  { ok: true; value: number; other?: number; unsure?: true } | { ok: false; problem: string };
+
+/** Mark between the whole and the decimals of a number; the other one parts thousands. */
+export type DecimalMark = '.' | ',';
 
 const VULGAR: Record<string, string> = {
   '½': '1/2',
@@ -46,14 +54,62 @@ function unitCalled(word: string, dimension: Dimension): UnitName | undefined {
   )?.[1];
 }
 
-/** Vulgar fractions, thousands separators (32,000 · 79 000) and decimal commas (4,4) in one plain notation. */
-function plainNotation(text: string): string {
-  return text
+/** Vulgar fractions and thin spaces in one plain notation; a full stop at the end of a number or a unit is none. */
+const plainSigns = (text: string) =>
+  text
     .replace(/[½¼¾⅛⅜⅝⅞⅓⅔⅕⅖⅗⅘⅙⅚]/g, (sign) => ` ${VULGAR[sign]}`)
     .replace(/⁄/g, '/')
-    .replace(/(\d)[,\s\u00a0\u2009\u202f](?=\d{3}(?!\d|\s*\/\s*\d))/g, '$1')
-    .replace(/(\d),(\d)/g, '$1.$2')
+    .replace(/(\d)[\s\u00a0\u2009\u202f](?=\d{3}(?![\d.,]|\s*\/\s*\d))/g, '$1')
+    .replace(/([\da-z])[.](?=\s|\d*\s*$(?<![.]\d+\s*))/gi, '$1')
     .trim();
+
+/**
+ * A number with its marks in the plain notation, 1234.5; null when it cannot be one number.
+ * @returns also the other way its one mark could be meant
+ */
+function plainNumber(
+  token: string,
+  decimal: DecimalMark,
+): { plain: string; other?: string } | null {
+  const marks = token.match(/[.,]/g) ?? [];
+  if (marks.length === 0) return { plain: token };
+  const last = marks.at(-1)!;
+  const [whole, ...groups] = token.split(/[.,]/) as [string, ...string[]];
+  const thousands = whole !== '' && whole.length <= 3 && !/^0/.test(whole);
+  const grouped = (all: readonly string[]) =>
+    thousands && all.every((group) => group.length === 3) ? whole + all.join('') : null;
+  if (new Set(marks).size > 1) {
+    // 1.250,5 or 1,250.5: the last mark, used once, stands before the decimals.
+    if (marks.filter((mark) => mark === last).length > 1) return null;
+    const front = grouped(groups.slice(0, -1));
+    return front === null ? null : { plain: `${front}.${groups.at(-1)}` };
+  }
+  if (marks.length > 1) {
+    const all = grouped(groups);
+    return all === null ? null : { plain: all };
+  }
+  const decimals = `${whole === '' ? '0' : whole}.${groups[0]}`;
+  const all = grouped(groups);
+  if (all === null) return { plain: decimals };
+  return last === decimal ? { plain: decimals, other: all } : { plain: all, other: decimals };
+}
+
+/** The whole text with each number plain, as meant and as it could be meant otherwise; null when one is none. */
+function plainNotation(
+  text: string,
+  decimal: DecimalMark,
+): { plain: string; other?: string } | null {
+  const signs = plainSigns(text);
+  let broken = false;
+  const replaced = (which: 'plain' | 'other') =>
+    signs.replace(/\d*(?:[.,]\d+)+|\d+/g, (token) => {
+      const found = plainNumber(token, decimal);
+      if (!found) broken = true;
+      return found ? (found[which] ?? found.plain) : token;
+    });
+  const [plain, other] = [replaced('plain'), replaced('other')];
+  if (broken) return null;
+  return other === plain ? { plain } : { plain, other };
 }
 
 /**
@@ -63,18 +119,45 @@ function plainNotation(text: string): string {
  * @param text what was typed
  * @param dimension what is asked for
  * @param unit unit meant when none is written
+ * @param decimal mark before decimals where a number can be read both ways: 1,250
  * @returns the SI value, or the problem in words that say what to write instead
  * @example parseQuantity('1 3/4"', 'length', 'cm') // { ok: true, value: 0.04445 }
  */
-export function parseQuantity(text: string, dimension: Dimension, unit: UnitName): Parsed {
+export function parseQuantity(
+  text: string,
+  dimension: Dimension,
+  unit: UnitName,
+  decimal: DecimalMark = '.',
+): Parsed {
   const problem = (what: string): Parsed => ({
     ok: false,
     problem: `${what} Write it like ${EXAMPLES[dimension]}.`,
   });
   if ((UNITS[unit] as Unit).dimension !== dimension)
     throw new RangeError(`unit must measure ${dimension}, got ${unit}`);
-  let rest = plainNotation(text);
-  if (rest === '') return problem('Nothing is entered.');
+  if (text.trim() === '') return problem('Nothing is entered.');
+  const written = plainNotation(text, decimal);
+  if (!written)
+    return problem(`“${text}” has more than one number: put a space after each comma of a list.`);
+  const found = readPlain(written.plain, text, dimension, unit, problem);
+  if (!found.ok) return found;
+  const other =
+    written.other === undefined ? null : readPlain(written.other, text, dimension, unit, problem);
+  // A share of one, without its sign: 0.05 may be 5 % or 0.05 %.
+  if (dimension === 'share' && /[.,]/.test(text) && !/%|percent/i.test(text) && found.value <= 0.01)
+    return { ok: true, value: found.value * 100, other: found.value, unsure: true };
+  return other?.ok ? { ...found, other: other.value } : found;
+}
+
+/** Reads a text whose numbers are plain. */
+function readPlain(
+  plain: string,
+  text: string,
+  dimension: Dimension,
+  unit: UnitName,
+  problem: (what: string) => Parsed,
+): Parsed {
+  let rest = plain;
   let negative = false;
   if (/^[-−]/.test(rest)) {
     negative = true;

@@ -1,4 +1,4 @@
-import { parseQuantity, type Parsed } from './parseQuantity.ts';
+import { parseQuantity, type DecimalMark, type Parsed } from './parseQuantity.ts';
 import { printNumber, printQuantity, type NumberStyle } from './printQuantity.ts';
 import { toSi, UNITS, type Unit, type UnitName } from './unitTable.ts';
 
@@ -108,7 +108,12 @@ export function unitName(kind: QuantityKind, system: UnitSystem): UnitName {
 }
 
 /** Reads what a person of `system` typed for a figure of this kind; see `parseQuantity`. @example read('30', 'rowWidth', 'us') // { ok: true, value: 0.762 } */
-export function read(text: string, kind: QuantityKind, system: UnitSystem): Parsed {
+export function read(
+  text: string,
+  kind: QuantityKind,
+  system: UnitSystem,
+  decimal: DecimalMark = '.',
+): Parsed {
   const { unit }: Habit = KINDS[kind][system];
-  return parseQuantity(text, (UNITS[unit] as Unit).dimension, unit);
+  return parseQuantity(text, (UNITS[unit] as Unit).dimension, unit, decimal);
 }

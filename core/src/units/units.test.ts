@@ -84,6 +84,81 @@ describe('parseQuantity reads what people write', () => {
   );
 });
 
+describe('the many ways a figure is written', () => {
+  // Each number in each notation, with each unit as people write it: 324 texts.
+  const numbers: [number, string[]][] = [
+    [0.5, ['0.5', '.5', '0,5', '1/2', '½', '0.50']],
+    [1.75, ['1.75', '1,75', '1 3/4', '1¾', '1-3/4', '1 ¾', '1.750 ', '7/4']],
+    [16.5, ['16.5', '16,5', '16 1/2', '16½', '16.50', '16-1/2']],
+    [5, ['5', '5.', '5.0', '5,0', '5 ', ' 5', '05']],
+  ];
+  const units: [number, string[]][] = [
+    [0.0254, ['', '"', ' in', 'in', ' in.', ' inches', ' inch', ' IN', '″']],
+    [0.3048, [' ft', 'ft', "'", ' ft.', ' feet']],
+    [0.01, ['cm', ' cm', ' CM', ' cm.']],
+    [1, [' m', 'm', ' m.']],
+  ];
+  const texts = numbers.flatMap(([n, written]) =>
+    written.flatMap((text) =>
+      units.flatMap(([factor, words]) =>
+        words
+          // "5.'" and "1.750  ft" are nobody's way.
+          .filter((word) => !(text.endsWith('.') && word !== '' && !word.startsWith(' ')))
+          .map((word) => [text + word, n * factor] as const),
+      ),
+    ),
+  );
+  it(`is read alike, whichever of them (${texts.length})`, () => {
+    const wrong = texts.filter(([text, metres]) => {
+      const parsed = parseQuantity(text, 'length', 'in');
+      return !parsed.ok || Math.abs(parsed.value - metres) > 1e-9;
+    });
+    expect(texts.length).toBeGreaterThanOrEqual(300);
+    expect(wrong).toEqual([]);
+  });
+  it.each([
+    ['0,762 m', '.', 0.762, undefined],
+    ['0,125 m', '.', 0.125, undefined],
+    ['1,250 m', '.', 1250, 1.25],
+    ['1,250 m', ',', 1.25, 1250],
+    ['1.250 m', ',', 1250, 1.25],
+    ['1.250,5 m', '.', 1250.5, undefined],
+    ['1,250.5 m', ',', 1250.5, undefined],
+    ['1,250,000 m', ',', 1_250_000, undefined],
+  ] as const)('%s with %s before decimals is %d, perhaps %s', (text, mark, metres, other) =>
+    expect(parseQuantity(text, 'length', 'in', mark)).toEqual({
+      ok: true,
+      value: metres,
+      ...(other === undefined ? {} : { other }),
+    }),
+  );
+  it('a share without its sign may be of one or of a hundred: it asks', () => {
+    expect(parseQuantity('0.05', 'share', 'percent')).toMatchObject({
+      value: expect.closeTo(0.05, 12),
+      other: expect.closeTo(0.0005, 12),
+      unsure: true,
+    });
+    expect(parseQuantity('0.5 %', 'share', 'percent')).toEqual({ ok: true, value: 0.005 });
+    expect(parseQuantity('5', 'share', 'percent')).toEqual({ ok: true, value: 0.05 });
+  });
+  it('a list without spaces is no number, and says so', () =>
+    expect(parseQuantity('16,17,15', 'length', 'in')).toMatchObject({
+      problem: expect.stringContaining('put a space after each comma'),
+    }));
+  it('never throws and never gives a number that is none, whatever is typed', () =>
+    fc.assert(
+      fc.property(
+        fc.string({ unit: fc.constantFrom(...'0123456789.,/ -½kKinftcm"\'%'), maxLength: 14 }),
+        fc.constantFrom('.' as const, ',' as const),
+        (text, mark) => {
+          const parsed = parseQuantity(text, 'length', 'in', mark);
+          if (parsed.ok) expect(Number.isFinite(parsed.value)).toBe(true);
+          else expect(parsed.problem).toMatch(/Write it like/);
+        },
+      ),
+    ));
+});
+
 describe('show', () => {
   it.each([
     [0.04445, 'seedDepth', 'us', '1¾\u00a0in'],
@@ -169,7 +244,7 @@ describe('marks along an axis', () => {
         for (const [i, { value, text }] of marks.entries()) {
           expect(value).toBeGreaterThanOrEqual(low - slack);
           expect(value).toBeLessThanOrEqual(low + span + slack);
-          const back = read(text, one, people);
+          const back = read(one === 'share' ? `${text} %` : text, one, people);
           expect(back.ok && Math.abs(back.value - value) <= 1e-6 * Math.max(1, value)).toBe(true);
           if (i > 0) expect(value).toBeGreaterThan(marks[i - 1]!.value);
         }

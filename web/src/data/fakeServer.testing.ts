@@ -50,7 +50,13 @@ export function fakeServer() {
     deletedAt: null,
     editedBy: '',
     editedAt: '',
-    data: { name: 'Almirel Bench', fixedToday: null, season: 2027, weights: null },
+    data: {
+      name: 'Almirel Bench',
+      fixedToday: null,
+      season: 2027,
+      weights: null,
+      decimalMark: null,
+    },
   });
   const apply = (commits: readonly unknown[], person: string): Outcome[] =>
     commits.map((sent) => {

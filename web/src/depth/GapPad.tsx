@@ -24,8 +24,8 @@ export function GapPad({
     setText(key === '⌫' ? text.slice(0, -1) : text + key);
   };
   const add = () => {
-    // Several at once may be typed with commas: “6 1/2, 6, 7”.
-    const pieces = text.split(/[,;]\s*(?!\d{3}\b)/).filter((piece) => piece.trim() !== '');
+    // Several at once, with a space after each comma: “6 1/2, 6, 7”. A comma without one belongs to its number.
+    const pieces = text.split(/,\s+|;/).filter((piece) => piece.trim() !== '');
     const read = pieces.map((piece) => units.read(piece, 'plantSpacing'));
     const bad = read.find((one) => !one.ok);
     if (pieces.length === 0) return setProblem('Enter the distance to the next seed.');

@@ -9,6 +9,7 @@ import {
   type Kept,
   type Planting,
   type Problems,
+  type UsualRange,
 } from '@sendero/core';
 import { NativeSelect, Radio, TextInput } from '@mantine/core';
 import { useState } from 'react';
@@ -113,7 +114,12 @@ export function PlantingForm({
   const kinds = kindsOf(crop);
   const value = (name: Figure) => form.values[name].value ?? Number.NaN;
   const input = (name: Figure, label: React.ReactNode) => (
-    <QuantityInput label={label} kind={kinds[name]} {...figure(name)} />
+    <QuantityInput
+      label={label}
+      kind={kinds[name]}
+      usual={(CROP_FACTS[crop].usual as Partial<Record<Figure, UsualRange>>)[name]}
+      {...figure(name)}
+    />
   );
   const [rowWidthM, seedsPerM2] = [value('rowWidthM'), value('seedsPerM2')];
   const spacing =

@@ -6,7 +6,7 @@ import { Keys } from '../app/KeyList.tsx';
 import { useDevice, useWorkspace } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { WeightsDialog } from '../stand/WeightsDialog.tsx';
-import { useUnits } from '../units/useUnits.ts';
+import { browserMark, useUnits } from '../units/useUnits.ts';
 import { Preferences } from './Preferences.tsx';
 
 /** Units, light, who works at this device and the workspace's own figures; at a desk the keys as well. */
@@ -20,6 +20,7 @@ export default function SettingsScreen() {
           <Preferences />
           <WhoIsHere />
           <OwnFigures />
+          <Decimals />
         </div>
         {desk && (
           <div className="sheet stack">
@@ -91,6 +92,37 @@ function OwnFigures() {
         </Button>
       </div>
       {open && <WeightsDialog onClose={() => setOpen(false)} />}
+    </section>
+  );
+}
+
+/** The mark before decimals, for everybody of the workspace. */
+function Decimals() {
+  const device = useDevice();
+  const workspace = useWorkspace();
+  const units = useUnits();
+  if (!workspace) return null;
+  return (
+    <section className="sheet stack tight">
+      <h2>Decimals</h2>
+      <NativeSelect
+        label="Mark before decimals"
+        style={{ maxWidth: 320 }}
+        description={`1${units.decimal === '.' ? ',' : '.'}250 is read as twelve hundred and fifty. Where a figure can be meant both ways, you are asked.`}
+        value={workspace.data.decimalMark ?? ''}
+        onChange={(event) => {
+          const mark = event.currentTarget.value as '' | '.' | ',';
+          device.change('workspace', workspace.id, (data) => ({
+            ...data,
+            decimalMark: mark === '' ? null : mark,
+          }));
+        }}
+        data={[
+          { value: '', label: `as this browser has it (${browserMark()})` },
+          { value: '.', label: 'point: 1.5' },
+          { value: ',', label: 'comma: 1,5' },
+        ]}
+      />
     </section>
   );
 }

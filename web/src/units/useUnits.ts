@@ -5,14 +5,18 @@ import {
   showNumber,
   unitSymbol,
   type AxisTick,
+  type DecimalMark,
   type QuantityKind,
   type UnitSystem,
 } from '@sendero/core';
 import { useMemo } from 'react';
+import { useWorkspace } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 
 export interface Units {
   system: UnitSystem;
+  /** Mark before decimals. */
+  decimal: DecimalMark;
   /** A figure with its unit. */
   show(value: number, kind: QuantityKind): string;
   /** The figure alone, where the unit stands beside it once. */
@@ -27,21 +31,42 @@ export interface Units {
   standKind(denseStand: boolean): QuantityKind;
 }
 
-/** How figures are shown to and read from people of a system. */
-export const unitsOf = (system: UnitSystem): Units => ({
-  system,
-  show: (value, kind) => show(value, kind, system),
-  number: (value, kind) => showNumber(value, kind, system),
-  symbol: (kind) => unitSymbol(kind, system),
-  ticks: (low, high, kind, about) => axisTicks(low, high, kind, system, about),
-  read: (text, kind) => read(text, kind, system),
-  interval: ([lower, upper], kind) =>
-    `${showNumber(Math.max(0, lower), kind, system)} – ${show(upper, kind, system)}`,
-  standKind: (denseStand) => (denseStand ? 'denseStand' : 'population'),
-});
+/** The mark of this browser's own language. */
+export const browserMark = (): DecimalMark =>
+  new Intl.NumberFormat().formatToParts(0.5).find(({ type }) => type === 'decimal')?.value === ','
+    ? ','
+    : '.';
 
-/** The units of the person at this device. */
+/** How figures are shown to and read from people of a system, with their mark before decimals. */
+export function unitsOf(system: UnitSystem, decimal: DecimalMark = '.'): Units {
+  /** The core writes points and, in US units, commas between thousands. */
+  const marked = (text: string) =>
+    decimal === '.'
+      ? text
+      : text.replace(/(?<=\d)[.,](?=\d)/g, (mark) => (mark === '.' ? ',' : '.'));
+  const number: Units['number'] = (value, kind) => marked(showNumber(value, kind, system));
+  const shown: Units['show'] = (value, kind) => marked(show(value, kind, system));
+  return {
+    system,
+    decimal,
+    show: shown,
+    number,
+    symbol: (kind) => unitSymbol(kind, system),
+    ticks: (low, high, kind, about) =>
+      axisTicks(low, high, kind, system, about).map((tick) => ({
+        ...tick,
+        text: marked(tick.text),
+      })),
+    read: (text, kind) => read(text, kind, system, decimal),
+    interval: ([lower, upper], kind) =>
+      `${number(Math.max(0, lower), kind)} – ${shown(upper, kind)}`,
+    standKind: (denseStand) => (denseStand ? 'denseStand' : 'population'),
+  };
+}
+
+/** The units of the person at this device, with the workspace's mark before decimals. */
 export function useUnits(): Units {
   const system = useAppSelector((state) => state.preferences.units);
-  return useMemo(() => unitsOf(system), [system]);
+  const decimal = useWorkspace()?.data.decimalMark ?? browserMark();
+  return useMemo(() => unitsOf(system, decimal), [system, decimal]);
 }

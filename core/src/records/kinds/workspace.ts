@@ -13,12 +13,23 @@ export const workspace = defineKind({
     weights: z.nullable(
       z.strictObject({
         oneBehind: within(0, 1.5, 'Enter a weight from 0 to 1.5.'),
-        twoBehind: within(-1, 1.5, 'Enter a weight from −1 to 1.5.'),
+        twoBehind: within(0, 1.5, 'Enter a weight from 0 to 1.5.'),
       }),
     ),
+    /** Mark before decimals in what people here type and read; null: as each one's browser has it. */
+    decimalMark: z._default(z.nullable(z.enum(['.', ','], 'Choose the point or the comma.')), null),
   }),
+  version: 2,
+  added: { 2: ['decimalMark'] },
+  migrations: { 1: (old) => ({ decimalMark: null, ...old }) },
   table: 'workspaces',
   indexed: { name: 'text', fixedToday: 'date', season: 'integer' },
+  defaults: { decimalMark: null },
   words: { own: ({ name: called }) => called },
-  example: { name: 'Almirel Bench', fixedToday: null, season: 2027, weights: null },
+  example: {
+    name: 'Almirel Bench',
+    fixedToday: null,
+    season: 2027,
+    weights: null,
+  },
 });

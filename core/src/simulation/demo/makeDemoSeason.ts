@@ -137,6 +137,7 @@ export function makeDemoSeason(): DemoSeason {
       fixedToday: DEMO_TODAY,
       season: DEMO_SEASON,
       weights: null,
+      decimalMark: null,
     },
     people,
     records,
