@@ -84,6 +84,10 @@ export const DEFAULT_DEPTH_STEP_M = 0.25 * INCH_M;
 export const DEFAULT_READING_STEP_M = 0.125 * INCH_M;
 /** Probability of lying outside the tolerance from which a row is called off, and of lying inside from which it is on target. Defaults of this app; what errors they lead to stands in docs/methods.md. */
 const CALLED_OFF = 0.75;
+/** Fewer than five seeds must be surer: this much for each that is missing. A default of this app. */
+const FEW_SEEDS = { enough: 5, each: 0.04 };
+const calledOff = (seeds: number) =>
+  CALLED_OFF + FEW_SEEDS.each * Math.max(0, FEW_SEEDS.enough - seeds);
 export const CALLED_ON_TARGET = 0.85;
 /** Spread inside a row that is taken for granted, for what it counts beside what is read. A default of this app. */
 const USUAL_SPREAD = { sd: 0.2 * INCH_M, df: 2 };
@@ -98,7 +102,7 @@ const ROWS: RowPrior = {
  * Which planter rows put seed at the target depth, and what to set each by.
  *
  * A row is called shallow or deep when its true depth lies outside the tolerance with a probability of at
- * least 75 %, on target when it lies inside with at least 85 %, and is undecided otherwise. The probability
+ * least 75 % (more with fewer than five seeds), on target when it lies inside with at least 85 %, and is undecided otherwise. The probability
  * takes rows to be alike but for a few that stand out (`rowPosterior`), each with its own spread as far as
  * it differs from its sisters' (`moderatedVariances`).
  *
@@ -182,7 +186,7 @@ export function analyseRowDepths(
         ? (tQuantile(0.975, pooled.df) * pooled.sd) / Math.sqrt(depths.length)
         : null;
       const chance = posterior.rows[g]!;
-      const verdict = judge(chance);
+      const verdict = judge(chance, calledOff(depths.length));
       const own = correction(chance, verdict, { targetM, stepM });
       // What is not called by itself goes with the machine, unless it is on target as it is.
       const correctionM = isOff(verdict) ? own : verdict === 'undecided' ? shiftM : 0;
@@ -208,16 +212,16 @@ export function analyseRowDepths(
         exception: Math.abs(correctionM - shiftM) > stepM / 2,
         moreDigs:
           verdict === 'undecided'
-            ? digsToSettle(evidence[g]!, band, { off: CALLED_OFF, on: CALLED_ON_TARGET })
+            ? digsToSettle(evidence[g]!, band, { off: calledOff, on: CALLED_ON_TARGET })
             : 0,
       };
     }),
   };
 }
 
-function judge({ shallow, deep }: RowPosterior): DepthVerdict {
-  if (shallow >= CALLED_OFF) return 'shallow';
-  if (deep >= CALLED_OFF) return 'deep';
+function judge({ shallow, deep }: RowPosterior, off: number): DepthVerdict {
+  if (shallow >= off) return 'shallow';
+  if (deep >= off) return 'deep';
   return 1 - shallow - deep >= CALLED_ON_TARGET ? 'on target' : 'undecided';
 }
 

@@ -8,17 +8,17 @@ const LIKELY = Array.from({ length: 9 }, (_, i) => normalQuantile((i + 0.5) / 9)
 
 /**
  * How many digs more settle a row: from the number that does so in half of what may lie below to the one
- * that does in nine tenths.
+ * that does in nineteen of twenty.
  *
  * @param row what is known of it; @param band depths still on target, m
  * @param level probability of lying outside from which it is called off, and inside from which it is on target
- * @returns null when 40 more would settle it in less than half: it lies too near the edge of the band
- * @example digsToSettle({ meanM: 0.046, n: 3, varianceM2: 4e-5, df: 20 }, [0.0445, 0.0572], { off: 0.75, on: 0.85 }) // [3, 20]
+ * @returns null when 40 more would leave it open in one case of six: it lies too near the edge of the band
+ * @example digsToSettle({ meanM: 0.046, n: 3, varianceM2: 4e-5, df: 20 }, [0.0445, 0.0572], { off: () => 0.75, on: 0.85 }) // [3, 20]
  */
 export function digsToSettle(
   { meanM, n, varianceM2, df }: RowEvidence,
   [top, bottom]: readonly [number, number],
-  level: { off: number; on: number },
+  level: { off(seeds: number): number; on: number },
 ): [low: number, high: number] | null {
   // A spread that itself stands on few digs widens what may lie below.
   const spread = Math.sqrt(varianceM2 * (df > 2 ? df / (df - 2) : 3));
@@ -32,13 +32,15 @@ export function digsToSettle(
         const together = (n * meanM + more * dug) / (n + more);
         const shallow = fastNormalCdf((top - together) / after);
         const deep = fastNormalCdf((together - bottom) / after);
-        if (Math.max(shallow, deep) >= level.off || 1 - shallow - deep >= level.on) sure += 1;
+        if (Math.max(shallow, deep) >= level.off(n + more) || 1 - shallow - deep >= level.on)
+          sure += 1;
       }
     }
     return sure / LIKELY.length ** 2;
   };
   const shares = TRIED.map(settled);
-  const least = TRIED[shares.findIndex((share) => share >= 0.5)];
-  if (least === undefined) return null;
-  return [least, TRIED[shares.findIndex((share) => share >= 0.92)] ?? TRIED.at(-1)!];
+  // What 40 more would leave open in one of six cases is no promise.
+  if (shares.at(-1)! < 0.85) return null;
+  const first = (share: number) => TRIED[shares.findIndex((one) => one >= share)] ?? TRIED.at(-1)!;
+  return [first(0.5), first(0.95)];
 }

@@ -155,15 +155,15 @@ it('over 400 fields the 95 % interval of summariseStand covers the true stand in
   const random = seededRandom(2027);
   for (let field = 0; field < 400; field++) {
     const zones = [
-      { ...goodGround(0, 70), crustShare: 0.12 * random.uniform() },
-      { ...goodGround(70, 150), rotShare: 0.1 * random.uniform() },
-      { ...goodGround(150, 240), dryLayerM: 0.02 + 0.025 * random.uniform() },
+      { ...goodGround(0, 35), crustShare: 0.12 * random.uniform() },
+      { ...goodGround(35, 75), rotShare: 0.1 * random.uniform() },
+      { ...goodGround(75, 120), dryLayerM: 0.02 + 0.025 * random.uniform() },
     ];
     const stand = simulateStand(
       cornField(
         {
           zones,
-          passLengthM: 240,
+          passLengthM: 120,
           passes: 3,
           seedLot: { germination: 0.85 + 0.13 * random.uniform(), vigour: random.uniform() },
         },
@@ -173,7 +173,7 @@ it('over 400 fields the 95 % interval of summariseStand covers the true stand in
     );
     const stops = Array.from({ length: 12 }, (_, i) => {
       const pass = random.below(3);
-      const fromM = random.uniform() * (240 - 5.31);
+      const fromM = random.uniform() * (120 - 5.31);
       const counts = [1, 2, 3, 4, 5, 6, 7, 8].map((row) => ({
         lengthM: 5.31,
         rowWidthM: 0.762,
