@@ -147,6 +147,8 @@ test('two devices count on in one row: taps add up, and figures typed apart beco
     await openPlanting(page, 'Long Forty');
     await page.getByRole('link', { name: 'Counts' }).first().click();
     await page.getByRole('button', { name: /^Row 5,/ }).click();
+    // The field pieces are on the device before it leaves the network.
+    await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
     await page.context().setOffline(true);
   }
   const start = Number(
