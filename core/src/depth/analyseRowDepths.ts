@@ -88,7 +88,7 @@ const CALLED_OFF = 0.75;
 const FEW_SEEDS = { enough: 5, each: 0.04 };
 const calledOff = (seeds: number) =>
   CALLED_OFF + FEW_SEEDS.each * Math.max(0, FEW_SEEDS.enough - seeds);
-export const CALLED_ON_TARGET = 0.85;
+const CALLED_ON_TARGET = 0.85;
 /** Spread inside a row that is taken for granted, for what it counts beside what is read. A default of this app. */
 const USUAL_SPREAD = { sd: 0.2 * INCH_M, df: 2 };
 /** How rows of one machine lie. Defaults of this app. */
@@ -187,9 +187,12 @@ export function analyseRowDepths(
         : null;
       const chance = posterior.rows[g]!;
       const verdict = judge(chance, calledOff(depths.length));
-      const own = correction(chance, verdict, { targetM, stepM });
       // What is not called by itself goes with the machine, unless it is on target as it is.
-      const correctionM = isOff(verdict) ? own : verdict === 'undecided' ? shiftM : 0;
+      const correctionM = isOff(verdict)
+        ? correction(chance, verdict, { targetM, stepM })
+        : verdict === 'undecided'
+          ? shiftM
+          : 0;
       return {
         row,
         n: depths.length,
@@ -228,10 +231,9 @@ function judge({ shallow, deep }: RowPosterior, off: number): DepthVerdict {
 /** What to set a row by that is called off: by what it shows itself when it stands out, else by what its sisters show. */
 function correction(
   { out, outM, alikeM }: RowPosterior,
-  verdict: DepthVerdict,
+  verdict: 'shallow' | 'deep',
   { targetM, stepM }: { targetM: number; stepM: number },
 ): number {
-  if (!isOff(verdict)) return 0;
   return steps(targetM - (out >= 0.5 ? outM : alikeM), stepM, verdict === 'shallow' ? 1 : -1);
 }
 

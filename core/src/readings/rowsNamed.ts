@@ -1,3 +1,4 @@
+import { isOff } from '../depth/index.ts';
 import { judgeStand } from '../stand/index.ts';
 import type { TrenchCheck } from './readTrenchCheck.ts';
 import type { WalkStand } from './readWalkStand.ts';
@@ -19,7 +20,7 @@ export function rowsNamed(check: TrenchCheck | null, stand: WalkStand | null): N
   const named = new Map<number, string[]>();
   const name = (row: number, why: string) => named.set(row, [...(named.get(row) ?? []), why]);
   for (const { row, verdict } of check?.depths?.rows ?? [])
-    if (verdict === 'shallow' || verdict === 'deep') name(row, `too ${verdict}`);
+    if (isOff(verdict)) name(row, `too ${verdict}`);
   if (stand?.summary)
     for (const found of judgeStand(stand.summary, stand.rows, stand.expectedPerM2)) {
       if (found.finding === 'thinRows') found.rows.forEach(({ row }) => name(row, 'thin'));

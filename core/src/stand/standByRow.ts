@@ -1,4 +1,4 @@
-import { median } from 'd3-array';
+import { group, median } from 'd3-array';
 import { requireNotNegative, requirePositive, requireWhole } from '../arguments/index.ts';
 import { holm, mean, tCdf, wilsonInterval } from '../stats/index.ts';
 import type { RowCount } from './summariseStand.ts';
@@ -140,8 +140,9 @@ function againstSisters(
   cells: readonly { row: number; stop: number; value: number }[],
   usualVariance: number,
 ): Map<number, Effect> {
+  const byStop = group(cells, ({ stop }) => stop);
   const compared = cells.flatMap(({ row, stop, value }) => {
-    const others = cells.filter((one) => one.stop === stop && one.row !== row);
+    const others = byStop.get(stop)!.filter((one) => one.row !== row);
     if (others.length < 2) return [];
     const sisters = median(others, (one) => one.value)!;
     return [{ row, off: value - sisters, sisters, spread: 1 + MEDIAN / others.length }];

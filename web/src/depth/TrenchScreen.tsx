@@ -6,7 +6,6 @@ import { lazy, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Fold } from '../app/Fold.tsx';
 import { useDevice } from '../data/hooks.ts';
-
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { DepthGrid } from './DepthGrid.tsx';

@@ -22,9 +22,9 @@ const WHAT: readonly [QuantityKind, string][] = [
   ['seedSize', 'Seed size'],
 ];
 
-/** Widths and hoops in use; a choice of this app. */
-const WIDTHS_M = { us: [7.5, 15, 20, 22, 30, 36, 38], metric: [12.5, 37.5, 45, 50, 55, 75, 80] };
-const HOOPS_M = { us: [22, 28.25, 30, 36], metric: [50, 60, 75, 100] };
+/** Widths and hoops in use, in or cm; a choice of this app. */
+const WIDTHS = { us: [7.5, 15, 20, 22, 30, 36, 38], metric: [12.5, 37.5, 45, 50, 55, 75, 80] };
+const HOOPS = { us: [22, 28.25, 30, 36], metric: [50, 60, 75, 100] };
 
 /** What is looked up most: tape lengths by row width, and what a plant in a hoop stands for. */
 function LookedUp() {
@@ -34,50 +34,51 @@ function LookedUp() {
   const unit = units.system === 'us' ? 'acre' : 'ha';
   return (
     <div className="columns half">
-      <section className="sheet stack tight">
-        <h2>1/1000 {unit} of row</h2>
-        <table className="figures">
-          <thead>
-            <tr>
-              <th scope="col">Row width</th>
-              <th scope="col">Length of tape</th>
-            </tr>
-          </thead>
-          <tbody>
-            {WIDTHS_M[units.system].map((width) => (
-              <tr key={width}>
-                <td>{units.show(width * unitM, 'rowWidth')}</td>
-                <td>
-                  {units.show(
-                    rowLengthForArea({ rowWidthM: width * unitM, areaM2: part }),
-                    'rowLength',
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </section>
-      <section className="sheet stack tight">
-        <h2>Plants in a hoop</h2>
-        <table className="figures">
-          <thead>
-            <tr>
-              <th scope="col">Inside diameter</th>
-              <th scope="col">Each plant is</th>
-            </tr>
-          </thead>
-          <tbody>
-            {HOOPS_M[units.system].map((width) => (
-              <tr key={width}>
-                <td>{units.show(width * unitM, 'hoopDiameter')}</td>
-                <td>{units.show(1 / hoopArea(width * unitM), 'population')}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </section>
+      <Table
+        title={`1/1000 ${unit} of row`}
+        heads={['Row width', 'Length of tape']}
+        rows={WIDTHS[units.system].map((width) => [
+          units.show(width * unitM, 'rowWidth'),
+          units.show(rowLengthForArea({ rowWidthM: width * unitM, areaM2: part }), 'rowLength'),
+        ])}
+      />
+      <Table
+        title="Plants in a hoop"
+        heads={['Inside diameter', 'Each plant is']}
+        rows={HOOPS[units.system].map((width) => [
+          units.show(width * unitM, 'hoopDiameter'),
+          units.show(1 / hoopArea(width * unitM), 'population'),
+        ])}
+      />
     </div>
+  );
+}
+
+function Table({ title, heads, rows }: { title: string; heads: string[]; rows: string[][] }) {
+  return (
+    <section className="sheet stack tight">
+      <h2>{title}</h2>
+      <table className="figures">
+        <thead>
+          <tr>
+            {heads.map((head) => (
+              <th key={head} scope="col">
+                {head}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((cells) => (
+            <tr key={cells[0]}>
+              {cells.map((cell, i) => (
+                <td key={i}>{cell}</td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
   );
 }
 
