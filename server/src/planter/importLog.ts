@@ -2,8 +2,8 @@ import type { Readable } from 'node:stream';
 import type { PlanterLog } from '@sendero/core';
 import { LIMITS } from '../api/limits.ts';
 import type { Database } from '../database/openDatabase.ts';
-import { logById, openLog, type LogUpload } from './logStore.ts';
-import { closeLog, takePiece } from './takePiece.ts';
+import { closeLog, logById, openLog, type LogUpload } from './logStore.ts';
+import { takePiece } from './takePiece.ts';
 
 /** Read at a time of a log that comes in one request: short turns, so that others get theirs. */
 const PIECE_BYTES = 512 * 1024;

@@ -1,4 +1,5 @@
 import type { LogMapping, PlanterLog } from '@sendero/core';
+import type { PoolClient } from 'pg';
 import type { Model } from 'sequelize';
 import type { Database } from '../database/openDatabase.ts';
 import { ProblemError } from '../api/problems.ts';
@@ -65,7 +66,9 @@ export async function logById(
   workspaceId: string,
   id: string,
 ): Promise<PlanterLog> {
-  return told((await database.models.planterLog.findOne({ where: { workspaceId, id } }))!);
+  const row = await database.models.planterLog.findOne({ where: { workspaceId, id } });
+  if (!row) throw new ProblemError(404, 'No such log', 'It was deleted: choose the file again.');
+  return told(row);
 }
 
 /** A log as the app tells of it; one that nothing more is heard of has stopped on its way. */
@@ -82,6 +85,38 @@ function told(model: Model): PlanterLog {
   return log.status === 'reading' && silent ? { ...log, status: 'stopped' } : log;
 }
 
+/**
+ * Works on a log that nobody else changes meanwhile, in one transaction. What is done to its records
+ * must be a statement of its own behind the lock: one that waits for the lock itself still sees the
+ * records as they were before, and misses those of the piece it waited for.
+ *
+ * @returns false when there is no such log (any more)
+ */
+export async function withLog<Row>(
+  database: Database,
+  workspaceId: string,
+  id: string,
+  work: (client: PoolClient, row: Row) => Promise<unknown>,
+): Promise<boolean> {
+  const client = await database.logs.connect();
+  let whole = false;
+  try {
+    await client.query('BEGIN');
+    const held = await client.query(
+      'SELECT * FROM planter_logs WHERE workspace_id = $1 AND id = $2 FOR UPDATE',
+      [workspaceId, id],
+    );
+    const row = held.rows[0] as Row | undefined;
+    if (row) await work(client, row);
+    await client.query('COMMIT');
+    whole = true;
+    return row !== undefined;
+  } finally {
+    // A connection that broke off, perhaps in the middle of a copy, is of no further use.
+    client.release(!whole);
+  }
+}
+
 /** Deletes a log with its records; false when there is none. A piece still on its way finds nothing to add to. */
 export async function deleteLog(
   database: Database,
@@ -89,10 +124,31 @@ export async function deleteLog(
   id: string,
 ): Promise<boolean> {
   const { rowCount } = await database.logs.query(
-    `WITH gone AS (DELETE FROM planter_logs WHERE workspace_id = $1 AND id = $2 RETURNING id),
-          records AS (DELETE FROM planter_log_records WHERE workspace_id = $1 AND log_id = $2)
-     SELECT id FROM gone`,
+    'DELETE FROM planter_logs WHERE workspace_id = $1 AND id = $2',
     [workspaceId, id],
   );
   return rowCount === 1;
+}
+
+/** Ends a log that will not be read to its end: nothing of it is kept but what is said of it. */
+export async function closeLog(
+  database: Database,
+  workspaceId: string,
+  id: string,
+  status: 'failed' | 'cancelled',
+  problem: string,
+): Promise<PlanterLog> {
+  await withLog<{ status: string }>(database, workspaceId, id, async (client, row) => {
+    if (row.status !== 'reading' && row.status !== status) return;
+    await client.query('DELETE FROM planter_log_records WHERE workspace_id = $1 AND log_id = $2', [
+      workspaceId,
+      id,
+    ]);
+    await client.query(
+      `UPDATE planter_logs SET status = $3, problem = $4, reading = NULL, tail = NULL, heard_at = now(), finished_at = now()
+        WHERE workspace_id = $1 AND id = $2`,
+      [workspaceId, id, status, problem],
+    );
+  });
+  return logById(database, workspaceId, id);
 }

@@ -153,6 +153,50 @@ describe('reading a planter log', () => {
     expect(await stored(id)).toEqual([]);
   });
 
+  it.each([
+    ['POST', 'cancel', [{ status: 'cancelled' }]],
+    ['DELETE', '', []],
+  ] as const)(
+    'a piece that is being taken while its log goes away leaves nothing (%s)',
+    async (method, word, left) => {
+      const id = randomUUID();
+      const at = (from: number) =>
+        `${address({ bytes: '9999', from: String(from), plantingId }).replace(/^.*\?/, `/planter-logs/${id}?`)}`;
+      const first = `time,row,pop\n${line(1, 1)}\n`;
+      expect((await noor.send('PUT', at(0), first)).status).toBe(200);
+      // The piece: it holds the log, and has copied its records when the other comes and waits.
+      const piece = await app.database.logs.connect();
+      await piece.query('BEGIN');
+      const [{ workspace_id }] = (
+        await piece.query(`SELECT * FROM planter_logs WHERE id = $1 FOR UPDATE`, [id])
+      ).rows as [{ workspace_id: string }];
+      const gone = noor.send(method, `/planter-logs/${id}${word && `/${word}`}`, '{}');
+      await expect
+        .poll(async () => {
+          const waiting = await app.database.sequelize.query(
+            `SELECT 1 FROM pg_stat_activity WHERE wait_event_type = 'Lock' AND datname = current_database()`,
+          );
+          return waiting[0].length;
+        })
+        .toBe(1);
+      await piece.query(
+        `INSERT INTO planter_log_records (workspace_id, log_id, line, time, row, dropped_per_m2) VALUES ($1, $2, 3, now(), 1, 8)`,
+        [workspace_id, id],
+      );
+      await piece.query('COMMIT');
+      piece.release();
+      expect((await gone).ok).toBe(true);
+      expect(await stored(id)).toEqual([]);
+      const { logs } = (await (await noor.get(`/plantings/${plantingId}/planter-logs`)).json()) as {
+        logs: PlanterLog[];
+      };
+      expect(logs.filter((log) => log.id === id)).toMatchObject(left);
+      // A piece that comes after it changes nothing.
+      await noor.send('PUT', at(first.length), `${line(2, 2)}\n`);
+      expect(await stored(id)).toEqual([]);
+    },
+  );
+
   it('a sender that hangs up leaves nothing behind either', async () => {
     const id = randomUUID();
     const abort = new AbortController();

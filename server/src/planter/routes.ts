@@ -5,9 +5,9 @@ import { ProblemError } from '../api/problems.ts';
 import { route, uuid, whole, type Route } from '../api/route.ts';
 import type { Database } from '../database/openDatabase.ts';
 import { importLog, STOPPED } from './importLog.ts';
-import { deleteLog, logsOf, openLog } from './logStore.ts';
+import { closeLog, deleteLog, logsOf, openLog } from './logStore.ts';
 import { LOG_FORMATS } from './readPiece.ts';
-import { closeLog, takePiece } from './takePiece.ts';
+import { takePiece } from './takePiece.ts';
 
 const column = z.strictObject({
   column: z.string().check(z.maxLength(200)),

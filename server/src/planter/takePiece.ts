@@ -11,7 +11,7 @@ import type { PoolClient } from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { Database } from '../database/openDatabase.ts';
 import { readPiece, START, type ReadingState } from './readPiece.ts';
-import { logById, type LogUpload } from './logStore.ts';
+import { closeLog, logById, withLog, type LogUpload } from './logStore.ts';
 
 const MOST_REPORTED = 200;
 const OWN_COLUMNS = ['time', 'row', 'droppedPerM2'] as const;
@@ -53,28 +53,14 @@ export async function takePiece(
   upload: LogUpload,
   { from, piece, last }: { from: number; piece: Buffer; last: boolean },
 ): Promise<PlanterLog> {
-  const client = await database.logs.connect();
   try {
-    await client.query('BEGIN');
-    const held = await client.query<LogRowOfTable>(
-      `SELECT status, bytes_read, records, broken, broken_lines, reading, tail FROM planter_logs
-        WHERE workspace_id = $1 AND id = $2 FOR UPDATE`,
-      [workspaceId, upload.id],
-    );
-    const row = held.rows[0]!;
-    if (row.status === 'reading' && Number(row.bytes_read) === from)
-      await takeNext(client, workspaceId, upload, row, { from, piece, last });
-    await client.query('COMMIT');
-    client.release();
+    await withLog<LogRowOfTable>(database, workspaceId, upload.id, async (client, row) => {
+      if (row.status === 'reading' && Number(row.bytes_read) === from)
+        await takeNext(client, workspaceId, upload, row, { from, piece, last });
+    });
   } catch (error) {
-    if (error instanceof RangeError) {
-      await client.query('ROLLBACK');
-      client.release();
-      return closeLog(database, workspaceId, upload.id, 'failed', error.message);
-    }
-    // A connection in the middle of a copy is of no further use.
-    client.release(true);
-    throw error;
+    if (!(error instanceof RangeError)) throw error;
+    return closeLog(database, workspaceId, upload.id, 'failed', error.message);
   }
   return logById(database, workspaceId, upload.id);
 }
@@ -157,22 +143,4 @@ async function takeNext(
       last,
     ],
   );
-}
-
-/** Ends a log that will not be read to its end: nothing of it is kept but what is said of it. */
-export async function closeLog(
-  database: Database,
-  workspaceId: string,
-  id: string,
-  status: 'failed' | 'cancelled',
-  problem: string,
-): Promise<PlanterLog> {
-  await database.logs.query(
-    `WITH closed AS (
-       UPDATE planter_logs SET status = $3, problem = $4, reading = NULL, tail = NULL, heard_at = now(), finished_at = now()
-        WHERE workspace_id = $1 AND id = $2 AND status IN ('reading', $3) RETURNING id)
-     DELETE FROM planter_log_records WHERE workspace_id = $1 AND log_id IN (SELECT id FROM closed)`,
-    [workspaceId, id, status, problem],
-  );
-  return logById(database, workspaceId, id);
 }
