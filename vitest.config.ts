@@ -47,8 +47,19 @@ export default defineConfig({
       {
         test: {
           name: 'web',
+          isolate: false,
           root: './web',
-          include: ['src/**/*.test.{ts,tsx}'],
+          include: ['src/**/*.test.ts'],
+          environment: 'node',
+        },
+      },
+      {
+        test: {
+          name: 'screens',
+          isolate: false,
+          setupFiles: './src/app/screens.setup.ts',
+          root: './web',
+          include: ['src/**/*.test.tsx'],
           environment: 'happy-dom',
         },
       },

@@ -1,4 +1,4 @@
-// npm run types: every room against its own settings; TypeScript 6 stays beside it for the linter, which has no newer one yet.
+// npm run types: every room against its own settings; TypeScript 6 stays beside it for dependency-cruiser, which reads no newer one yet.
 import { run } from './lib/run.mjs';
 
 const ROOMS = ['core', 'server', 'web', 'web/tsconfig.worker.json', 'e2e'];

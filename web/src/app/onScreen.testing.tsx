@@ -1,13 +1,13 @@
 import 'fake-indexeddb/auto';
 import { exampleFamily, validate, type DataOf, type ExampleRecord, type Kind } from '@sendero/core';
 import { MantineProvider } from '@mantine/core';
-import { cleanup, render } from '@testing-library/react';
+import { render } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { IDBFactory } from 'fake-indexeddb';
 import type { ReactNode } from 'react';
 import { Provider } from 'react-redux';
 import { MemoryRouter } from 'react-router';
-import { afterEach, vi } from 'vitest';
+import { vi } from 'vitest';
 import { Device, type Draft } from '../data/device.ts';
 import { fakeServer } from '../data/fakeServer.testing.ts';
 import { DeviceContext, selectOne } from '../data/hooks.ts';
@@ -30,9 +30,6 @@ export function family(change: { [K in Kind]?: Partial<DataOf<K>> | null } = {})
     records.find((one) => one.kind === kind)! as { kind: K; id: string; data: DataOf<K> };
   return { records, of };
 }
-
-// What still comes from the disk after a test finds nothing to draw on.
-afterEach(cleanup);
 
 /** A piece of the app on a device of its own, which holds the records given. For tests. */
 export async function onScreen(

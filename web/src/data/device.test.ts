@@ -1,3 +1,4 @@
+// @vitest-environment happy-dom
 import 'fake-indexeddb/auto';
 import { Blob as PlainBlob } from 'node:buffer';
 import type { Count, Kept, Kind } from '@sendero/core';
