@@ -19,5 +19,7 @@ export default defineConfig({
     // Traces cost a sixth of the time: npx playwright test --trace on, when one is wanted.
     trace: 'off',
     screenshot: 'only-on-failure',
+    // Keeping the whole app on the device costs a second each time: for the tests that leave the network.
+    serviceWorkers: 'block',
   },
 });

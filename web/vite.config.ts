@@ -1,10 +1,13 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { compression } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
 
 export default defineConfig({
   plugins: [
     react(),
+    // Packed once, not at each first visit.
+    compression({ include: /assets\/.*\.(js|css)$/, algorithms: ['gzip', 'brotliCompress'] }),
     VitePWA({
       registerType: 'prompt',
       injectRegister: null,

@@ -5,6 +5,8 @@ import { countedWalk } from '../faults.ts';
 import { openFaultyRoad } from '../faultyRoad.ts';
 import { previousBuild } from '../previousBuild.ts';
 
+test.use({ serviceWorkers: 'allow' });
+
 const inStep = async (app: App, id: string) =>
   (
     await app.sql<{ n: number }>(

@@ -1,6 +1,8 @@
 import { expect, test } from '../app.ts';
 import { faultRun } from '../faults.ts';
 
+test.use({ serviceWorkers: 'allow' });
+
 test('200 faults: every tap shown as kept is in the database exactly once', async ({ browser }) => {
   test.setTimeout(300_000);
   const seed = 7;

@@ -1,6 +1,8 @@
 import { accessible } from '../accessible.ts';
 import { allSent, App, expect, keptHere, newDevice, openPlanting, tally, test } from '../app.ts';
 
+test.use({ serviceWorkers: 'allow' });
+
 test('the server is killed while 5,000 observations are on their way: each arrives exactly once', async ({
   browser,
 }) => {

@@ -3,6 +3,8 @@ import { allSent, expect, signedIn, test } from '../app.ts';
 import { countedWalk } from '../faults.ts';
 import { openFaultyRoad } from '../faultyRoad.ts';
 
+test.use({ serviceWorkers: 'allow' });
+
 test('a piece that cannot be downloaded does not hold up the start, and is fetched later', async ({
   browser,
   empty,

@@ -209,43 +209,47 @@ test('what is due follows what was dug, adjusted and changed', async ({ browser 
   await demo.kill();
 });
 
-test('without a signal: depths, a photo and findings wait on the device and arrive', async ({
-  browser,
-  demo,
-}) => {
-  const { context, page } = await newDevice(browser, demo);
-  await page.setViewportSize({ width: 390, height: 844 });
-  await openPlanting(page, 'Long Forty');
-  await page.getByRole('link', { name: 'Rows' }).click();
-  await expect(page.getByRole('radio', { name: 'Furrow' })).toBeVisible();
-  await page.evaluate(() => navigator.serviceWorker.ready);
-  await context.setOffline(true);
-  await page.getByRole('radio', { name: 'Furrow' }).click();
-  await page.getByRole('radio', { name: 'dry clods' }).click();
-  await page.locator('input[type=file]').setInputFiles({
-    name: 'row.png',
-    mimeType: 'image/png',
-    buffer: Buffer.from(
-      'iVBORw0KGgoAAAANSUhEUgAAAAgAAAAICAIAAABLbSncAAAAEUlEQVR4nGNoSHDAihiGlgQAMmxIAVDoDUIAAAAASUVORK5CYII=',
-      'base64',
-    ),
+test.describe('off the network', () => {
+  test.use({ serviceWorkers: 'allow' });
+
+  test('without a signal: depths, a photo and findings wait on the device and arrive', async ({
+    browser,
+    demo,
+  }) => {
+    const { context, page } = await newDevice(browser, demo);
+    await page.setViewportSize({ width: 390, height: 844 });
+    await openPlanting(page, 'Long Forty');
+    await page.getByRole('link', { name: 'Rows' }).click();
+    await expect(page.getByRole('radio', { name: 'Furrow' })).toBeVisible();
+    await page.evaluate(() => navigator.serviceWorker.ready);
+    await context.setOffline(true);
+    await page.getByRole('radio', { name: 'Furrow' }).click();
+    await page.getByRole('radio', { name: 'dry clods' }).click();
+    await page.locator('input[type=file]').setInputFiles({
+      name: 'row.png',
+      mimeType: 'image/png',
+      buffer: Buffer.from(
+        'iVBORw0KGgoAAAANSUhEUgAAAAgAAAAICAIAAABLbSncAAAAEUlEQVR4nGNoSHDAihiGlgQAMmxIAVDoDUIAAAAASUVORK5CYII=',
+        'base64',
+      ),
+    });
+    await expect(page.locator('figure img')).toBeVisible();
+    await expect(page.getByRole('status').first()).toHaveText(/to send$/);
+    await page.reload();
+    await page.getByRole('radio', { name: 'Furrow' }).click();
+    await expect(page.getByRole('radio', { name: 'dry clods' })).toBeChecked();
+    // A slip: deleted without a signal, and back with undo.
+    await page.getByRole('button', { name: /^Delete: Row/ }).click();
+    await expect(page.locator('figure img')).toBeHidden();
+    await page.getByRole('button', { name: 'Undo' }).last().click();
+    await expect(page.locator('figure img')).toBeVisible();
+    await context.setOffline(false);
+    await allSent(page);
+    expect(await demo.sql('SELECT content_type FROM photos')).toEqual([
+      { content_type: 'image/jpeg' },
+    ]);
+    await context.close();
   });
-  await expect(page.locator('figure img')).toBeVisible();
-  await expect(page.getByRole('status').first()).toHaveText(/to send$/);
-  await page.reload();
-  await page.getByRole('radio', { name: 'Furrow' }).click();
-  await expect(page.getByRole('radio', { name: 'dry clods' })).toBeChecked();
-  // A slip: deleted without a signal, and back with undo.
-  await page.getByRole('button', { name: /^Delete: Row/ }).click();
-  await expect(page.locator('figure img')).toBeHidden();
-  await page.getByRole('button', { name: 'Undo' }).last().click();
-  await expect(page.locator('figure img')).toBeVisible();
-  await context.setOffline(false);
-  await allSent(page);
-  expect(await demo.sql('SELECT content_type FROM photos')).toEqual([
-    { content_type: 'image/jpeg' },
-  ]);
-  await context.close();
 });
 
 test('in centimetres, read to the top of the seed, with a finger joint as a gauge', async ({

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import compression from 'compression';
 import cookieParser from 'cookie-parser';
 import express, { type Express } from 'express';
+import packedStatic from 'express-static-gzip';
 import helmet from 'helmet';
 import * as z from 'zod/mini';
 import type { Database } from '../database/openDatabase.ts';
@@ -74,7 +75,12 @@ export function createApp(database: Database, webFolder?: string): Express {
   if (webFolder && existsSync(join(webFolder, 'index.html'))) {
     app.use(
       '/assets',
-      express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }),
+      packedStatic(join(webFolder, 'assets'), {
+        enableBrotli: true,
+        orderPreference: ['br'],
+        index: false,
+        serveStatic: { immutable: true, maxAge: '1y' },
+      }),
     );
     app.use(
       express.static(webFolder, {
