@@ -90,9 +90,16 @@ const shots: {
     whole: true,
     go: async (page) => {
       await page.goto(`${base}/depth`);
-      await page.getByLabel('Dry layer').fill('2 1/4');
-      await page.getByRole('button', { name: 'sand' }).click();
-      await page.getByRole('button', { name: 'dry and windy' }).click();
+      await page.getByLabel('Your adequate level').fill('30');
+      for (const [at, value] of [
+        ['2', '18'],
+        ['2 1/2', '27'],
+      ] as const) {
+        await page.getByLabel('Read at').fill(at);
+        await page.getByLabel('or a sensor’s figure').fill(value);
+        await page.getByRole('button', { name: 'Add the reading' }).click();
+      }
+      await page.getByRole('radio', { name: 'dry and windy' }).click();
     },
   },
   { name: 'planting-phone', size: PHONE, go: open('Windmill East') },

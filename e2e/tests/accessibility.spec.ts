@@ -64,7 +64,9 @@ test('axe finds nothing and nothing overflows: planning and planting day', async
   await accessible(page, 'targets');
   await page.goto('/depth');
   await page.getByLabel('Dry layer').fill('2');
-  await page.getByRole('button', { name: 'slot not closing' }).click();
+  await page.getByRole('radio', { name: 'marginal' }).click();
+  await page.getByRole('button', { name: 'Add the reading' }).click();
+  await page.getByRole('checkbox', { name: 'slot not closing' }).click();
   await accessible(page, 'how deep');
   await openPlanting(page, 'Long Forty');
   await page.getByRole('link', { name: /^Trench check, done/ }).click();

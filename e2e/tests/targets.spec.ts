@@ -44,13 +44,48 @@ test('how deep: the schools part as the dry layer grows, and the machine is mend
     'aria-label',
     /seed at 2¾/,
   );
-  await page.getByRole('button', { name: 'slot not closing' }).click();
+  await page.getByRole('checkbox', { name: 'slot not closing' }).click();
   await expect(page.getByText('Mend the closing first')).toBeVisible();
   await expect(school('followMoisture')).toHaveText('2¾in');
-  await page.getByRole('button', { name: 'cannot be mended today' }).click();
+  await page.getByRole('checkbox', { name: 'cannot be mended today' }).click();
   await expect(school('followMoisture')).toHaveText('3in');
   await page.getByLabel('Crop').selectOption('soybean');
   await page.getByLabel('Planting on').fill('2027-04-20');
   await expect(school('earlyShallow')).toBeVisible();
+  await context.close();
+});
+
+test('how deep: read, set, read again, and a closed tab loses none of it', async ({
+  browser,
+  empty,
+}) => {
+  const { context, page } = await newDevice(browser, empty);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/depth');
+  const next = page.getByRole('region', { name: 'Next' });
+  await expect(next).toContainText(/Read at 1⅞.in first/);
+  const read = async (at: string | null, value: string) => {
+    if (at) await page.getByLabel('Read at').fill(at);
+    await page.getByLabel('or a sensor’s figure').fill(value);
+    await page.getByRole('button', { name: 'Add the reading' }).click();
+  };
+  await read('2', '18');
+  await expect(page.getByText('Enter the level you call adequate')).toBeVisible();
+  await page.getByLabel('Your adequate level').fill('30');
+  await page.getByRole('button', { name: 'Add the reading' }).click();
+  await expect(next).toContainText(/Set 2½.in and read there/);
+  await expect(next).toContainText(/on to 3.in/);
+  // The place that is to be read stands there already.
+  await read(null, '27');
+  await expect(next).toContainText(/Set 3.in and read there/);
+  await page.close();
+  const later = await context.newPage();
+  await later.goto('/depth');
+  await later.getByLabel('or a sensor’s figure').fill('38');
+  await later.getByRole('button', { name: 'Add the reading' }).click();
+  await expect(later.getByRole('region', { name: 'Next' })).toContainText(/Stay at 3.in/);
+  await expect(later.locator('[data-school=fixedWindow]')).toHaveText('2½in');
+  await later.getByRole('radio', { name: /Fixed window/ }).click();
+  await expect(later.getByRole('region', { name: 'Next' })).toContainText(/wait for rain/);
   await context.close();
 });

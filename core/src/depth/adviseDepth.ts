@@ -1,7 +1,13 @@
 import { INCH_M } from '../units/index.ts';
-import { requireNotNegative, requirePositive } from '../arguments/index.ts';
+import { requireNotNegative } from '../arguments/index.ts';
 import { CROP_FACTS, type Crop } from '../crops/index.ts';
-import type { Feel } from './findings.ts';
+import {
+  ampleness,
+  depthByReadings,
+  drynessAt,
+  wetness,
+  type MoistureReading,
+} from './moistureReading.ts';
 
 export const SOILS = ['sand', 'loam', 'clay'] as const;
 export const TILLAGES = ['tilled', 'strip', 'noTill'] as const;
@@ -28,10 +34,8 @@ export interface DepthConditions {
   heavyResidue: boolean;
   /** Thickness of dry soil over moist, m; null when not looked at. */
   dryLayerM: number | null;
-  /** Hand-feel at seed depth; null when not felt. */
-  feel: Feel | null;
-  /** Sensor reading and the user's own adequate level for that sensor, same unit; there is no built-in figure. */
-  sensor: { reading: number; adequate: number } | null;
+  /** Moisture felt or measured at depths, in any order; empty when nobody looked. */
+  readings: readonly MoistureReading[];
   forecast: (typeof FORECASTS)[number];
   /** Faults seen: mended first. */
   faults: readonly Lever[];
@@ -50,8 +54,8 @@ export type DepthSchool = (typeof DEPTH_SCHOOLS)[number];
 export type DepthReasonName =
   | 'aim'
   | 'dryLayer'
-  | 'feelDry'
-  | 'feelMarginal'
+  | 'readDry'
+  | 'readDeep'
   | 'ampleMoisture'
   | 'sand'
   | 'crust'
@@ -69,6 +73,17 @@ export interface DepthReason {
   byM: number;
 }
 
+/** What to do next: the procedure is read, set, read again. */
+export type DepthStep =
+  /** Nothing was looked at: read there first. */
+  | { do: 'read'; atM: number }
+  /** Set the machine there, plant a little, and read there. */
+  | { do: 'setAndRead'; atM: number }
+  /** It was read to be moist there. */
+  | { do: 'stay'; atM: number }
+  /** Dry to the deepest the school allows: no depth in reach. */
+  | { do: 'wait'; atM: number };
+
 export interface DepthAdvice {
   school: DepthSchool;
   depthM: number;
@@ -76,8 +91,11 @@ export interface DepthAdvice {
   rangeM: [shallowest: number, deepest: number];
   /** In the order applied; they add up to the depth. */
   reasons: DepthReason[];
-  /** How far moist soil lies beyond what the school allows, m; 0 when in reach. */
+  /** How far moist soil lies beyond what the school allows, m; 0 when in reach, or where it begins is not known. */
   moistureShortM: number;
+  next: DepthStep;
+  /** Where to go on to when it reads dry there as well, m; null when that is out of reach. */
+  ifDryM: number | null;
 }
 
 export interface WouldChange {
@@ -121,28 +139,21 @@ const WINDOWS: Record<
 /** How deep into moist soil each school wants the seed, inches. */
 const INTO_MOISTURE = { fixed: 0.25, follow: 0.5 };
 
-/** Feel class, from the sensor where there is one: a reading within 15 % of adequate is marginal (default). */
-function feelOf({ feel, sensor }: DepthConditions): Feel | null {
-  if (!sensor) return feel;
-  requireNotNegative('sensor.reading', sensor.reading);
-  requirePositive('sensor.adequate', sensor.adequate);
-  const ratio = sensor.reading / sensor.adequate;
-  return ratio >= 1 ? (feel === 'wet' ? 'wet' : 'adequate') : ratio >= 0.85 ? 'marginal' : 'dry';
-}
-
 const isEarly = ({ crop, date }: DepthConditions) => date.slice(5, 10) < CROP_FACTS[crop].usualFrom;
 
-/** What moves the depth beside the dry layer, inches; each a default of this app. */
+/** What moves the depth beside the moisture asked for, inches; each a default of this app. */
 function moves(conditions: DepthConditions, school: DepthSchool): [DepthReasonName, number][] {
-  const feel = feelOf(conditions);
-  const { soil, crusting, cloddy, forecast, faults, faultsStay } = conditions;
-  const ample =
-    feel === 'wet' || (feel === 'adequate' && (conditions.dryLayerM ?? 1) < 0.5 * INCH_M);
+  const { soil, crusting, cloddy, forecast, faults, faultsStay, readings, dryLayerM } = conditions;
+  // Hardly a dry layer over soil that was read to be adequate is ample as well.
+  const driest = readings.length === 0 ? 0 : Math.min(...readings.map(wetness));
+  const thin = dryLayerM === null ? 0 : Math.max(0, 1 - dryLayerM / (0.5 * INCH_M));
+  const ample = Math.max(
+    ampleness(readings),
+    thin * Math.min(1, Math.max(0, (driest - 0.9) / 0.1)),
+  );
   const list: [DepthReasonName, number | false][] = [
     ['early', school === 'earlyShallow' ? -0.25 : school === 'earlyDeep' && 0.25],
-    ['feelDry', feel === 'dry' && conditions.dryLayerM === null && 0.25],
-    ['feelMarginal', feel === 'marginal' && 0.125],
-    ['ampleMoisture', ample && -0.125],
+    ['ampleMoisture', ample > 0 && -0.125 * ample],
     ['sand', soil === 'sand' && 0.25],
     ['crust', (crusting || (soil === 'clay' && forecast === 'rain')) && -0.25],
     ['clods', cloddy && 0.25],
@@ -154,43 +165,96 @@ function moves(conditions: DepthConditions, school: DepthSchool): [DepthReasonNa
   return list.filter((move): move is [DepthReasonName, number] => move[1] !== false);
 }
 
-function adviseSchool(conditions: DepthConditions, school: DepthSchool): DepthAdvice {
+/** Moist soil this little above the seed, inches, is as good as around it; the smallest step people set. */
+const CLOSE = 0.125;
+
+/** What was read as it bears on a depth: moist there, dry down to the deepest one can set, or not known. */
+function knownAt(readings: readonly MoistureReading[], depth: number, deepest: number) {
+  const read = readings.map((one) => ({ at: one.depthM / INCH_M, moist: wetness(one) >= 1 }));
+  const lowestDry = Math.max(-1, ...read.filter(({ moist }) => !moist).map(({ at }) => at));
+  if (lowestDry >= deepest - CLOSE) return 'outOfReach';
+  return read.some(({ at, moist }) => moist && at > lowestDry && at <= depth + CLOSE)
+    ? 'moist'
+    : 'unknown';
+}
+
+function adviseSchool(
+  conditions: DepthConditions,
+  school: DepthSchool,
+): Omit<DepthAdvice, 'ifDryM'> {
   const style = school === 'followMoisture' ? 'follow' : 'fixed';
-  const window = WINDOWS[conditions.crop][style];
+  const windows = WINDOWS[conditions.crop];
+  const window = windows[style];
+  const { readings } = conditions;
   // The early schools may use the full span between both windows.
-  const range: [number, number] =
-    school === 'earlyShallow' || school === 'earlyDeep'
-      ? WINDOWS[conditions.crop].follow.range
-      : window.range;
+  const range = style === 'fixed' && school !== 'fixedWindow' ? windows.follow.range : window.range;
   const reasons: { because: DepthReasonName; by: number }[] = [{ because: 'aim', by: window.aim }];
   let depth = window.aim;
-  const dry = conditions.dryLayerM === null ? null : conditions.dryLayerM / INCH_M;
-  if (dry !== null && dry + INTO_MOISTURE[style] > depth) {
-    reasons.push({ because: 'dryLayer', by: dry + INTO_MOISTURE[style] - depth });
-    depth = dry + INTO_MOISTURE[style];
-  }
-  for (const [because, by] of moves(conditions, school)) {
-    reasons.push({ because, by });
+  const push = (because: DepthReasonName, by: number) => {
+    if (Math.abs(by) < 1e-9) return;
+    const same = reasons.find((one) => one.because === because);
+    if (same) same.by += by;
+    else reasons.push({ because, by });
     depth += by;
-  }
+  };
+  // Where it reads dry, whoever follows the moisture is never above whoever keeps to the window.
+  const parting = Math.max(0, windows.fixed.aim - window.aim);
+  push('readDry', parting * drynessAt(readings, window.aim * INCH_M));
+  const asked = readings.length === 0 ? 0 : depthByReadings(readings) / INCH_M;
+  const dry = conditions.dryLayerM === null ? null : conditions.dryLayerM / INCH_M;
+  push(
+    readings.some((one) => wetness(one) < 1) ? 'readDry' : 'readDeep',
+    Math.max(0, asked - depth),
+  );
+  if (dry !== null) push('dryLayer', Math.max(0, dry + INTO_MOISTURE[style] - depth));
+  for (const [because, by] of moves(conditions, school)) push(because, by);
   // Nothing takes the seed back out of the moisture it was set into.
-  const floor = dry === null ? range[0] : Math.min(range[1], Math.max(range[0], dry + 0.125));
-  const held = Math.min(range[1], Math.max(floor, depth));
-  if (Math.abs(held - depth) > 1e-9) reasons.push({ because: 'limit', by: held - depth });
+  const floor = Math.max(range[0], asked, dry === null ? 0 : dry + CLOSE);
+  push('limit', Math.min(range[1], Math.max(floor, depth)) - depth);
+  const atM = depth * INCH_M;
+  const short = dry === null ? 0 : Math.max(0, dry + CLOSE - range[1]);
+  const known = knownAt(readings, depth, range[1]);
   return {
     school,
-    depthM: held * INCH_M,
+    depthM: atM,
     rangeM: [range[0] * INCH_M, range[1] * INCH_M],
     reasons: reasons.map(({ because, by }) => ({ because, byM: by * INCH_M })),
-    moistureShortM: dry === null ? 0 : Math.max(0, (dry + 0.125 - range[1]) * INCH_M),
+    moistureShortM: short * INCH_M,
+    next: {
+      do:
+        short > 0 || known === 'outOfReach'
+          ? 'wait'
+          : known === 'moist'
+            ? 'stay'
+            : readings.length === 0 && dry === null
+              ? 'read'
+              : 'setAndRead',
+      atM,
+    },
   };
+}
+
+function advised(conditions: DepthConditions, school: DepthSchool): DepthAdvice {
+  const advice = adviseSchool(conditions, school);
+  const again = adviseSchool(
+    {
+      ...conditions,
+      readings: [...conditions.readings, { depthM: advice.depthM, feel: 'dry' }],
+    },
+    school,
+  );
+  return { ...advice, ifDryM: again.next.do === 'wait' ? null : again.depthM };
 }
 
 /** Change of the dry layer that is tried out. */
 export const DRY_LAYER_STEP_M = 0.75 * INCH_M;
 
 const ALTERNATIVES: [WouldChange['if'], (now: DepthConditions) => DepthConditions | null][] = [
-  ['dryLayerThicker', (now) => ({ ...now, dryLayerM: (now.dryLayerM ?? 0) + DRY_LAYER_STEP_M })],
+  [
+    'dryLayerThicker',
+    (now) =>
+      now.dryLayerM === null ? null : { ...now, dryLayerM: now.dryLayerM + DRY_LAYER_STEP_M },
+  ],
   [
     'dryLayerThinner',
     (now) =>
@@ -208,18 +272,20 @@ const ALTERNATIVES: [WouldChange['if'], (now: DepthConditions) => DepthCondition
 
 /**
  * How deep to plant: what each school would do here, why, and what would change it. Windows are common
- * practice; the size of each reason is a default of this app, nobody's research.
+ * practice; the size of each reason is a default of this app, nobody's research. Moisture is found as
+ * people find it: read, set, read again; drier, a thicker dry layer or drying weather never make it
+ * shallower, wetter never deeper, and a small change never moves it by more than ⅛ in.
  *
  * @param conditions crop, ground, moisture, weather and faults; lengths in m
  * @returns depths in m to the bottom of the seed
- * @throws RangeError for a negative dry layer or a sensor level that is not above zero
+ * @throws RangeError for a negative dry layer, depth or sensor value, or a sensor level that is not above zero
  * @example adviseDepth({ ...conditions, crop: 'corn', dryLayerM: 0.0508 }).schools[1].depthM // 0.0635: ½ in into the moisture
  */
 export function adviseDepth(conditions: DepthConditions): DepthAdviser {
   if (conditions.dryLayerM !== null) requireNotNegative('dryLayerM', conditions.dryLayerM);
   const early = isEarly(conditions);
   const named = DEPTH_SCHOOLS.filter((_, i) => i < 2 || (conditions.crop === 'soybean' && early));
-  const schools = named.map((school) => adviseSchool(conditions, school));
+  const schools = named.map((school) => advised(conditions, school));
   const depths = schools.map(({ depthM }) => depthM);
   const wouldChange = Object.fromEntries(
     schools.map(({ school, depthM }) => [

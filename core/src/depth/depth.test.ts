@@ -1,7 +1,5 @@
-import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
-  adviseDepth,
   calibrateGauge,
   checksDue,
   crownDepth,
@@ -9,148 +7,9 @@ import {
   digOf,
   liesMoist,
   sinceAdjustment,
-  type DepthConditions,
-  type DepthSchool,
 } from './index.ts';
 
 const INCH = 0.0254;
-const usual: DepthConditions = {
-  crop: 'corn',
-  date: '2027-05-10',
-  soil: 'loam',
-  crusting: false,
-  cloddy: false,
-  tillage: 'tilled',
-  heavyResidue: false,
-  dryLayerM: null,
-  feel: null,
-  sensor: null,
-  forecast: 'mild',
-  faults: [],
-  faultsStay: false,
-};
-const inches = (conditions: Partial<DepthConditions>, school: DepthSchool) =>
-  adviseDepth({ ...usual, ...conditions }).schools.find((one) => one.school === school)!.depthM /
-  INCH;
-
-describe('how deep', () => {
-  it('nothing special: the aims of the schools', () => {
-    expect(inches({}, 'fixedWindow')).toBeCloseTo(2.125, 9);
-    expect(inches({}, 'followMoisture')).toBeCloseTo(1.875, 9);
-    expect(inches({ crop: 'soybean' }, 'fixedWindow')).toBeCloseTo(1.25, 9);
-  });
-  it('a dry layer: one school stays in its window, the other goes after the moisture', () => {
-    expect(inches({ dryLayerM: 2 * INCH }, 'followMoisture')).toBeCloseTo(2.5, 9);
-    expect(inches({ dryLayerM: 2.4 * INCH }, 'fixedWindow')).toBeCloseTo(2.5, 9);
-    const { partM } = adviseDepth({ ...usual, dryLayerM: 2.4 * INCH });
-    expect(partM / INCH).toBeCloseTo(0.4, 9);
-  });
-  it('never past the hard limits; says how far moisture lies beyond them', () => {
-    const dry = adviseDepth({ ...usual, dryLayerM: 4 * INCH }).schools;
-    expect(dry.map(({ depthM }) => depthM / INCH)).toEqual([
-      expect.closeTo(2.5, 9),
-      expect.closeTo(3, 9),
-    ]);
-    expect(dry[1]!.moistureShortM / INCH).toBeCloseTo(1.125, 9);
-    expect(
-      inches({ crusting: true, forecast: 'rain', feel: 'wet' }, 'followMoisture'),
-    ).toBeGreaterThanOrEqual(1.5 - 1e-9);
-  });
-  it.each<[Partial<DepthConditions>, 'deeper' | 'shallower']>([
-    [{ soil: 'sand' }, 'deeper'],
-    [{ forecast: 'drying' }, 'deeper'],
-    [{ cloddy: true }, 'deeper'],
-    [{ feel: 'marginal' }, 'deeper'],
-    [{ feel: 'dry' }, 'deeper'],
-    [{ crusting: true }, 'shallower'],
-    [{ feel: 'wet' }, 'shallower'],
-    [{ forecast: 'cold' }, 'shallower'],
-  ])('%o moves it %s', (conditions, way) => {
-    const moved = inches(conditions, 'followMoisture') - inches({}, 'followMoisture');
-    expect(Math.sign(moved)).toBe(way === 'deeper' ? 1 : -1);
-  });
-  it('reasons add up to the depth', () => {
-    const { schools } = adviseDepth({
-      ...usual,
-      crop: 'soybean',
-      date: '2027-04-20',
-      dryLayerM: 1.6 * INCH,
-      soil: 'sand',
-      forecast: 'drying',
-    });
-    expect(schools.map(({ school }) => school)).toEqual([
-      'fixedWindow',
-      'followMoisture',
-      'earlyShallow',
-      'earlyDeep',
-    ]);
-    for (const { reasons, depthM } of schools)
-      expect(reasons.reduce((sum, { byM }) => sum + byM, 0)).toBeCloseTo(depthM, 12);
-  });
-  it('early soybean: one school sows shallower, one deeper, later neither is offered', () => {
-    const early = { crop: 'soybean' as const, date: '2027-04-20' };
-    expect(inches(early, 'earlyShallow')).toBeLessThan(inches(early, 'earlyDeep'));
-    expect(adviseDepth({ ...usual, crop: 'soybean' }).schools).toHaveLength(2);
-  });
-  it('mends the machine before it touches the depth', () => {
-    const faulty = adviseDepth({ ...usual, faults: ['closing'] });
-    expect(faulty.mendFirst).toEqual(['closing']);
-    expect(faulty.schools[1]!.depthM / INCH).toBeCloseTo(1.875, 9);
-    expect(inches({ faults: ['closing'], faultsStay: true }, 'followMoisture')).toBeCloseTo(
-      2.125,
-      9,
-    );
-  });
-  it('a sensor is judged by its owner’s own adequate level', () => {
-    const by = (reading: number) => ({ sensor: { reading, adequate: 20 } });
-    expect(inches(by(25), 'followMoisture')).toBe(inches({ feel: 'adequate' }, 'followMoisture'));
-    expect(inches(by(18), 'followMoisture')).toBe(inches({ feel: 'marginal' }, 'followMoisture'));
-    expect(inches(by(10), 'followMoisture')).toBe(inches({ feel: 'dry' }, 'followMoisture'));
-    expect(() => adviseDepth({ ...usual, sensor: { reading: 1, adequate: 0 } })).toThrow(
-      /adequate/,
-    );
-  });
-  it('stays inside every school’s limits, and its reasons always add up', () => {
-    const some = <T>(...values: T[]) => fc.constantFrom(...values);
-    fc.assert(
-      fc.property(
-        fc.record({
-          crop: some('corn' as const, 'soybean' as const, 'wheat' as const),
-          date: some('2027-04-10', '2027-05-20', '2027-10-01'),
-          soil: some('sand' as const, 'loam' as const, 'clay' as const),
-          crusting: fc.boolean(),
-          cloddy: fc.boolean(),
-          tillage: some('tilled' as const, 'noTill' as const),
-          heavyResidue: fc.boolean(),
-          dryLayerM: fc.option(fc.double({ min: 0, max: 0.15, noNaN: true })),
-          feel: some(
-            null,
-            'dry' as const,
-            'marginal' as const,
-            'adequate' as const,
-            'wet' as const,
-          ),
-          sensor: some(null, { reading: 12, adequate: 20 }, { reading: 21, adequate: 20 }),
-          forecast: some('mild' as const, 'drying' as const, 'rain' as const, 'cold' as const),
-          faults: some([], ['closing' as const], ['contact' as const, 'downforceLight' as const]),
-          faultsStay: fc.boolean(),
-        }),
-        (conditions) => {
-          for (const { depthM, rangeM, reasons } of adviseDepth(conditions).schools) {
-            expect(depthM).toBeGreaterThanOrEqual(rangeM[0] - 1e-9);
-            expect(depthM).toBeLessThanOrEqual(rangeM[1] + 1e-9);
-            expect(reasons.reduce((sum, { byM }) => sum + byM, 0)).toBeCloseTo(depthM, 9);
-          }
-        },
-      ),
-    );
-  });
-  it('says what would change it', () => {
-    const { wouldChange } = adviseDepth({ ...usual, dryLayerM: 1.5 * INCH });
-    const thicker = wouldChange.followMoisture!.find((one) => one.if === 'dryLayerThicker')!;
-    expect(thicker.toM / INCH).toBeCloseTo(2.75, 9);
-  });
-});
 
 describe('crown and convention', () => {
   it('sits at ¾ in over seed at 1½ in or more, too high over shallower seed', () => {

@@ -24,6 +24,7 @@ export {
   type FieldChange,
 } from './checksDue.ts';
 export { crownDepth, USUAL_CROWN_M } from './crownDepth.ts';
+export { depthByReadings, wetness, type MoistureReading } from './moistureReading.ts';
 export {
   adviseDepth,
   DEPTH_SCHOOLS,
@@ -38,6 +39,7 @@ export {
   type DepthReason,
   type DepthReasonName,
   type DepthSchool,
+  type DepthStep,
   type Lever,
   type WouldChange,
 } from './adviseDepth.ts';

@@ -1,4 +1,4 @@
-import { Radio } from '@mantine/core';
+import { Checkbox, Radio } from '@mantine/core';
 import type { ReactNode } from 'react';
 import styles from './Choice.module.css';
 
@@ -47,5 +47,38 @@ export function Choice<T extends string | number>({
         ))}
       </div>
     </Radio.Group>
+  );
+}
+
+/** Any of a few, each a card for a thumb. */
+export function Choices<T extends string>({
+  label,
+  labelled = true,
+  options,
+  value,
+  onChange,
+}: {
+  label: string;
+  labelled?: boolean;
+  options: readonly { value: T; says: ReactNode }[];
+  value: readonly T[];
+  onChange(value: T[]): void;
+}) {
+  return (
+    <Checkbox.Group
+      label={labelled ? label : undefined}
+      aria-label={labelled ? undefined : label}
+      classNames={{ label: styles.label }}
+      value={[...value]}
+      onChange={(chosen) => onChange(chosen as T[])}
+    >
+      <div className={styles.chips}>
+        {options.map((one) => (
+          <Checkbox.Card key={one.value} value={one.value} className={styles.chip}>
+            {one.says}
+          </Checkbox.Card>
+        ))}
+      </div>
+    </Checkbox.Group>
   );
 }

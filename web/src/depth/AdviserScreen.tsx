@@ -1,9 +1,8 @@
-import { Choice } from '../app/Choice.tsx';
+import { Choice, Choices } from '../app/Choice.tsx';
 import {
   adviseDepth,
   CROP_FACTS,
   CROPS,
-  FEELS,
   FORECASTS,
   LEVERS,
   SOILS,
@@ -11,31 +10,34 @@ import {
   type Crop,
   type DepthConditions,
   type DepthSchool,
-  type Lever,
+  type MoistureReading,
 } from '@sendero/core';
-import { NativeSelect, TextInput } from '@mantine/core';
-import { useState, type ReactNode } from 'react';
+import { Button, NativeSelect, TextInput } from '@mantine/core';
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { useOne, useToday } from '../data/hooks.ts';
-import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { useDraft } from '../fields/useDraft.ts';
 import { ReckonerTabs } from '../reckoner/ReckonerTabs.tsx';
+import { QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import {
   changeText,
   FORECAST_WORDS,
+  nextText,
   reasonText,
   SCHOOL_WORDS,
   SOIL_WORDS,
   TILLAGE_WORDS,
 } from './adviceWords.ts';
 import { FurrowSection } from './FurrowSection.tsx';
-import { FEEL_WORDS, LEVER_WORDS } from './trenchWords.ts';
+import { MoistureReadings } from './MoistureReadings.tsx';
+import { LEVER_WORDS } from './trenchWords.ts';
 import styles from './depth.module.css';
 
 const soilOf = (text: string): DepthConditions['soil'] =>
   /sand/i.test(text) ? 'sand' : /clay/i.test(text) ? 'clay' : 'loam';
 
-/** How deep? The schools side by side, each with its reasons, and what would change its mind. */
+/** How deep? Read, set, read again: what to do next, the schools side by side, their reasons, and what would change them. */
 export default function AdviserScreen() {
   const [search] = useSearchParams();
   const planting = useOne('planting', search.get('planting'));
@@ -44,6 +46,7 @@ export default function AdviserScreen() {
   return (
     <Adviser
       key={planting?.id ?? 'free'}
+      about={planting?.id ?? 'free'}
       crop={planting?.data.crop ?? 'corn'}
       date={planting?.data.plantedOn ?? today}
       soil={soilOf(field?.data.soil ?? '')}
@@ -52,55 +55,67 @@ export default function AdviserScreen() {
   );
 }
 
+const GROUND = ['crusting', 'cloddy', 'heavyResidue'] as const;
+
+interface Given {
+  conditions: Omit<DepthConditions, 'dryLayerM' | 'readings'>;
+  dry: Entered;
+  readings: MoistureReading[];
+  adequate: number | '';
+  school: DepthSchool;
+}
+
 function Adviser({
+  about,
   crop,
   date,
   soil,
   name,
 }: {
+  about: string;
   crop: Crop;
   date: string;
   soil: DepthConditions['soil'];
   name: string | undefined;
 }) {
   const units = useUnits();
-  const [given, setGiven] = useState<Omit<DepthConditions, 'dryLayerM' | 'sensor'>>({
-    crop,
-    date,
-    soil,
-    crusting: false,
-    cloddy: false,
-    tillage: 'tilled',
-    heavyResidue: false,
-    feel: null,
-    forecast: 'mild',
-    faults: [],
-    faultsStay: false,
+  const begin = (): Given => ({
+    conditions: {
+      crop,
+      date,
+      soil,
+      crusting: false,
+      cloddy: false,
+      tillage: 'tilled',
+      heavyResidue: false,
+      forecast: 'mild',
+      faults: [],
+      faultsStay: false,
+    },
+    dry: { text: '', value: null },
+    readings: [],
+    adequate: '',
+    school: 'followMoisture',
   });
-  const [dry, setDry] = useState<Entered>(() => enteredFrom(null, undefined, 'seedDepth', units));
-  const [reading, setReading] = useState('');
-  const [adequate, setAdequate] = useState('');
-  const [school, setSchool] = useState<DepthSchool>('followMoisture');
-  const set = (change: Partial<DepthConditions>) => setGiven({ ...given, ...change });
-  const number = (text: string) =>
-    text.trim() === '' ? Number.NaN : Number(text.replace(',', '.'));
-  const sensor =
-    number(reading) >= 0 && number(adequate) > 0
-      ? { reading: number(reading), adequate: number(adequate) }
-      : null;
+  // Read on one's knees beside a waiting planter: a closed tab loses none of it.
+  const draft = useDraft<Given, 'planting'>(`how deep ${about}`, undefined, begin);
+  const [given, setGiven] = useState(draft.first);
+  const change = (next: Partial<Given>) => {
+    const values = { ...given, ...next };
+    draft.hold(values);
+    setGiven(values);
+  };
+  const { conditions, dry, readings, adequate } = given;
+  const set = (next: Partial<DepthConditions>) =>
+    change({ conditions: { ...conditions, ...next } });
   const advice = adviseDepth({
-    ...given,
-    date: /^\d{4}-\d\d-\d\d$/.test(given.date) ? given.date : date,
+    ...conditions,
+    date: /^\d{4}-\d\d-\d\d$/.test(conditions.date) ? conditions.date : date,
     dryLayerM: dry.value !== null && dry.value >= 0 && dry.value < 0.5 ? dry.value : null,
-    sensor,
+    readings,
   });
-  const shown = advice.schools.find((one) => one.school === school) ?? advice.schools[0]!;
-  const toggle = (lever: Lever) =>
-    set({
-      faults: given.faults.includes(lever)
-        ? given.faults.filter((one) => one !== lever)
-        : [...given.faults, lever],
-    });
+  const shown = advice.schools.find((one) => one.school === given.school) ?? advice.schools[0]!;
+  const next = nextText(shown, units);
   const changes = advice.wouldChange[shown.school] ?? [];
   return (
     <div className="stack">
@@ -139,9 +154,13 @@ function Adviser({
           ),
         }))}
         value={shown.school}
-        onChange={(school) => setSchool(school!)}
+        onChange={(school) => change({ school: school! })}
       />
-      <div className="columns two">
+      <section className="rule-left stack tight" aria-label="Next" aria-live="polite">
+        <p className={styles.next}>{next.does}</p>
+        <p>{next.then}</p>
+      </section>
+      <div className={styles.advice}>
         <section className="stack">
           <p className="small soft">
             {advice.partM >= 0.0029
@@ -152,10 +171,11 @@ function Adviser({
           <div className="columns half">
             <div className="sheet">
               <FurrowSection
-                crop={given.crop}
+                crop={conditions.crop}
                 depthM={shown.depthM}
                 rangeM={shown.rangeM}
                 dryLayerM={dry.value}
+                readings={readings}
               />
             </div>
             <div className="stack tight">
@@ -173,10 +193,10 @@ function Adviser({
               {shown.moistureShortM > 0 && (
                 <p className="warn">
                   Moist soil lies {units.show(shown.moistureShortM, 'seedDepth')} deeper than this
-                  school allows: wait for rain, or take the risk knowingly.
+                  school allows.
                 </p>
               )}
-              {given.crop === 'corn' && (
+              {conditions.crop === 'corn' && (
                 <p className="small">
                   Under 1½ in (4 cm) the crown sits too high: weak, floppy plants, and roots that
                   take up herbicide.
@@ -203,158 +223,107 @@ function Adviser({
             </div>
           </div>
         </section>
+        <div className={`sheet stack tight ${styles.readIt}`}>
+          <h2>Read the moisture</h2>
+          <MoistureReadings
+            readings={readings}
+            adequate={adequate}
+            nextAtM={shown.depthM}
+            onReadings={(all) => change({ readings: all })}
+            onAdequate={(level) => change({ adequate: level })}
+          />
+          <QuantityInput
+            label="Dry layer over moist soil"
+            kind="seedDepth"
+            entered={dry}
+            onEntered={(entered) => change({ dry: entered })}
+          />
+        </div>
         <section className="sheet stack tight" aria-label="Conditions">
+          <h2>Ground and weather</h2>
           <div className="columns half">
             <NativeSelect
               label="Crop"
-              value={given.crop}
+              value={conditions.crop}
               onChange={(event) => set({ crop: event.currentTarget.value as Crop })}
               data={CROPS.map((one) => ({ value: one, label: CROP_FACTS[one].label }))}
             />
             <TextInput
               label="Planting on"
               type="date"
-              value={given.date}
+              value={conditions.date}
               description={
                 advice.early
-                  ? `early: before ${CROP_FACTS[given.crop].usualFrom} (default)`
+                  ? `early: before ${CROP_FACTS[conditions.crop].usualFrom} (default)`
                   : undefined
               }
               onChange={(event) => set({ date: event.currentTarget.value })}
             />
           </div>
-          <QuantityInput
-            label="Dry layer over moist soil"
-            kind="seedDepth"
-            entered={dry}
-            onEntered={setDry}
-          />
-          <Pick
-            label="Feel at seed depth"
-            options={FEELS}
-            words={FEEL_WORDS}
-            value={given.feel}
-            onChoose={(feel) => set({ feel: given.feel === feel ? null : feel })}
-          />
-          <div className={styles.settings}>
-            <TextInput
-              label="Sensor reading"
-              inputMode="decimal"
-              value={reading}
-              onChange={(event) => setReading(event.currentTarget.value)}
-            />
-            <TextInput
-              label="Your adequate level"
-              inputMode="decimal"
-              value={adequate}
-              onChange={(event) => setAdequate(event.currentTarget.value)}
-            />
-          </div>
-          <Pick
+          <Choice
             label="Soil"
-            options={SOILS}
-            words={SOIL_WORDS}
-            value={given.soil}
-            onChoose={(one) => set({ soil: one })}
-          >
-            <Toggle on={given.crusting} onToggle={() => set({ crusting: !given.crusting })}>
-              crusts
-            </Toggle>
-            <Toggle on={given.cloddy} onToggle={() => set({ cloddy: !given.cloddy })}>
-              cloddy
-            </Toggle>
-          </Pick>
-          <Pick
-            label="Tillage"
-            options={TILLAGES}
-            words={TILLAGE_WORDS}
-            value={given.tillage}
-            onChoose={(tillage) => set({ tillage })}
-          >
-            <Toggle
-              on={given.heavyResidue}
-              onToggle={() => set({ heavyResidue: !given.heavyResidue })}
-            >
-              heavy residue
-            </Toggle>
-          </Pick>
-          <Pick
-            label="Next days"
-            options={FORECASTS}
-            words={FORECAST_WORDS}
-            value={given.forecast}
-            onChoose={(forecast) => set({ forecast })}
+            options={SOILS.map((one) => ({ value: one, says: SOIL_WORDS[one] }))}
+            value={conditions.soil}
+            onChange={(one) => set({ soil: one! })}
           />
-          <div>
-            <div className="small soft">Faults seen</div>
-            <div className="chips">
-              {LEVERS.filter((lever) => lever !== 'residue').map((lever) => (
-                <Toggle
-                  key={lever}
-                  on={given.faults.includes(lever)}
-                  onToggle={() => toggle(lever)}
-                >
-                  {LEVER_WORDS[lever].label.toLowerCase()}
-                </Toggle>
-              ))}
-              {given.faults.length > 0 && (
-                <Toggle
-                  on={given.faultsStay}
-                  onToggle={() => set({ faultsStay: !given.faultsStay })}
-                >
-                  cannot be mended today
-                </Toggle>
-              )}
-            </div>
-          </div>
+          <Choices
+            label="The ground"
+            options={[
+              { value: 'crusting', says: 'crusts' },
+              { value: 'cloddy', says: 'cloddy' },
+              { value: 'heavyResidue', says: 'heavy residue' },
+            ]}
+            value={GROUND.filter((one) => conditions[one])}
+            onChange={(on) =>
+              set({
+                crusting: on.includes('crusting'),
+                cloddy: on.includes('cloddy'),
+                heavyResidue: on.includes('heavyResidue'),
+              })
+            }
+          />
+          <Choice
+            label="Tillage"
+            options={TILLAGES.map((one) => ({ value: one, says: TILLAGE_WORDS[one] }))}
+            value={conditions.tillage}
+            onChange={(one) => set({ tillage: one! })}
+          />
+          <Choice
+            label="Next days"
+            options={FORECASTS.map((one) => ({ value: one, says: FORECAST_WORDS[one] }))}
+            value={conditions.forecast}
+            onChange={(one) => set({ forecast: one! })}
+          />
+          <Choices
+            label="Faults seen"
+            options={LEVERS.filter((lever) => lever !== 'residue').map((lever) => ({
+              value: lever,
+              says: LEVER_WORDS[lever].label.toLowerCase(),
+            }))}
+            value={conditions.faults}
+            onChange={(faults) => set({ faults })}
+          />
+          {conditions.faults.length > 0 && (
+            <Choices
+              label="The faults"
+              labelled={false}
+              options={[{ value: 'stay', says: 'cannot be mended today' }]}
+              value={conditions.faultsStay ? ['stay'] : []}
+              onChange={(on) => set({ faultsStay: on.length > 0 })}
+            />
+          )}
+          <Button
+            variant="default"
+            size="md"
+            onClick={() => {
+              draft.forget();
+              setGiven(begin());
+            }}
+          >
+            Start over
+          </Button>
         </section>
       </div>
     </div>
-  );
-}
-
-function Pick<T extends string>({
-  label,
-  options,
-  words,
-  value,
-  onChoose,
-  children,
-}: {
-  label: string;
-  options: readonly T[];
-  words: Record<T, string>;
-  value: T | null;
-  onChoose(value: T): void;
-  children?: ReactNode;
-}) {
-  return (
-    <div>
-      <div className="small soft">{label}</div>
-      <div className="chips" role="group" aria-label={label}>
-        {options.map((option) => (
-          <Toggle key={option} on={option === value} onToggle={() => onChoose(option)}>
-            {words[option]}
-          </Toggle>
-        ))}
-        {children}
-      </div>
-    </div>
-  );
-}
-
-function Toggle({
-  on,
-  onToggle,
-  children,
-}: {
-  on: boolean;
-  onToggle(): void;
-  children: ReactNode;
-}) {
-  return (
-    <button type="button" className="chip" aria-pressed={on} onClick={onToggle}>
-      {children}
-    </button>
   );
 }

@@ -1,4 +1,4 @@
-import { INCH_M, crownDepth, type Crop } from '@sendero/core';
+import { INCH_M, crownDepth, wetness, type Crop, type MoistureReading } from '@sendero/core';
 import { scaleLinear } from 'd3-scale';
 import { Axis } from '../drawing/Axis.tsx';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
@@ -13,11 +13,13 @@ export function FurrowSection({
   depthM,
   rangeM,
   dryLayerM,
+  readings,
 }: {
   crop: Crop;
   depthM: number;
   rangeM: [number, number];
   dryLayerM: number | null;
+  readings: readonly MoistureReading[];
 }) {
   const units = useUnits();
   const { ref, width } = useDrawingWidth(420);
@@ -36,7 +38,7 @@ export function FurrowSection({
         height={height}
         style={{ display: 'block' }}
         role="img"
-        aria-label={`Furrow in cross-section: seed at ${units.show(depthM, 'seedDepth')}${dryLayerM === null ? '' : `, dry soil down to ${units.show(dryLayerM, 'seedDepth')}`}${crownM === null ? '' : `, crown at ${units.show(crownM, 'seedDepth')}`}`}
+        aria-label={`Furrow in cross-section: seed at ${units.show(depthM, 'seedDepth')}${dryLayerM === null ? '' : `, dry soil down to ${units.show(dryLayerM, 'seedDepth')}`}${readings.map((one) => `, ${wetness(one) >= 1 ? 'moist' : 'short of moisture'} at ${units.show(one.depthM, 'seedDepth')}`).join('')}${crownM === null ? '' : `, crown at ${units.show(crownM, 'seedDepth')}`}`}
       >
         <rect x={36} y={SURFACE} width={width - 36} height={height} fill="var(--band)" />
         {dryLayerM !== null && (
@@ -69,6 +71,23 @@ export function FurrowSection({
             opacity={0.55}
           />
         </g>
+        {readings.map((reading, i) => {
+          const moist = wetness(reading) >= 1;
+          return (
+            <g key={i} style={slide(Math.min(reading.depthM, DEEPEST))}>
+              <circle
+                cx={66}
+                r={6}
+                fill={moist ? 'var(--ink)' : 'var(--sheet)'}
+                stroke="var(--ink)"
+                strokeWidth={2}
+              />
+              <text x={78} y={5} fontSize={13}>
+                {moist ? 'moist' : 'short'}
+              </text>
+            </g>
+          );
+        })}
         <line x1={36} x2={width} y1={SURFACE} y2={SURFACE} stroke="var(--ink)" strokeWidth={3} />
         <Axis scale={y} kind="seedDepth" side="left" at={36} />
         {/* The opened slot, closed again over the seed. */}

@@ -1,7 +1,7 @@
 import type { UnitSystem } from '@sendero/core';
 import { describe, expect, it } from 'vitest';
 import { unitsOf, type Units } from '../units/useUnits.ts';
-import { changeText, reasonText } from './adviceWords.ts';
+import { changeText, nextText, readingText, reasonText } from './adviceWords.ts';
 
 const units = (system: UnitSystem): Units => {
   const own = unitsOf(system);
@@ -31,5 +31,22 @@ describe('the adviser’s words', () => {
     expect(changeText({ if: 'rain', toM: 0.0508 }, units('us'))).toBe(
       '2 in with rain in the forecast',
     );
+  });
+  it('the next step says where to set and read, and what if it is dry again', () => {
+    const next = { do: 'setAndRead', atM: 0.0635 } as const;
+    expect(nextText({ next, ifDryM: 0.0762 }, units('us'))).toEqual({
+      does: 'Set 2½ in and read there',
+      then: expect.stringMatching(/Moist: stay\. Dry there too: on to 3 in\.$/),
+    });
+    expect(nextText({ next, ifDryM: null }, units('us')).then).toMatch(/wait for rain\.$/);
+    expect(nextText({ next: { do: 'wait', atM: 0.0762 }, ifDryM: null }, units('metric'))).toEqual({
+      does: 'No depth in reach: wait for rain',
+      then: expect.stringMatching(/7\.6 cm/),
+    });
+  });
+  it('a reading is told with its share of what its owner calls adequate', () => {
+    const reading = { depthM: 0.0508, value: 18.5, adequate: 30 };
+    expect(readingText(reading, units('us'))).toBe('2 in: 18.5, 62 % of adequate');
+    expect(readingText({ depthM: 0.0508, feel: 'wet' }, units('metric'))).toBe('5.1 cm: wet');
   });
 });

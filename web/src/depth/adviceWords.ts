@@ -1,11 +1,14 @@
 import {
   DRY_LAYER_STEP_M,
+  wetness,
   type DepthReason,
+  type DepthAdvice,
   type DepthSchool,
+  type MoistureReading,
   type WouldChange,
 } from '@sendero/core';
 import type { Units } from '../units/useUnits.ts';
-import { depthChange } from './trenchWords.ts';
+import { depthChange, FEEL_WORDS } from './trenchWords.ts';
 
 export const SCHOOL_WORDS: Record<DepthSchool, { label: string; creed: string }> = {
   fixedWindow: {
@@ -29,8 +32,8 @@ export const SCHOOL_WORDS: Record<DepthSchool, { label: string; creed: string }>
 const BECAUSE: Record<DepthReason['because'], string> = {
   aim: 'The school’s aim',
   dryLayer: 'Seed belongs under the dry layer: in marginal moisture it swells, then dries and dies',
-  feelDry: 'Dry at seed depth',
-  feelMarginal: 'Marginal moisture is the worst case for shallow seed',
+  readDry: 'Read to be short of moisture: seed there swells, then dries and dies',
+  readDeep: 'Moist where it was read; shallower was not looked at',
   ampleMoisture: 'Moisture is ample: deep only costs energy and time, and is colder',
   sand: 'Sand dries fast',
   crust: 'A crust is met less deep',
@@ -53,6 +56,42 @@ export function reasonText({ because, byM }: DepthReason, units: Units): string 
         : 'Held at the deepest the school allows'
       : BECAUSE[because];
   return `${depthChange(byM, units)}: ${words}`;
+}
+
+/** What to do next, and what if it is dry there as well. */
+export function nextText({ next, ifDryM }: Pick<DepthAdvice, 'next' | 'ifDryM'>, units: Units) {
+  const at = units.show(next.atM, 'seedDepth');
+  const dryAgain =
+    ifDryM === null
+      ? 'Dry there too: no depth in reach, wait for rain.'
+      : `Dry there too: on to ${units.show(ifDryM, 'seedDepth')}.`;
+  switch (next.do) {
+    case 'read':
+      return { does: `Read at ${at} first`, then: 'Open the soil there, and feel or measure it.' };
+    case 'setAndRead':
+      return {
+        does: `Set ${at} and read there`,
+        then: `Plant a little, open the furrow, read beside the seed. Moist: stay. ${dryAgain}`,
+      };
+    case 'stay':
+      return {
+        does: `Stay at ${at}`,
+        then: 'It was read to be moist there. Read again as it dries.',
+      };
+    case 'wait':
+      return {
+        does: 'No depth in reach: wait for rain',
+        then: `It is short of moisture down to the deepest this school sets (${at}): to plant all the same is to bet on rain.`,
+      };
+  }
+}
+
+/** A reading in a few words. @example '2½ in: 27, 90 % of adequate' */
+export function readingText(reading: MoistureReading, units: Units): string {
+  const at = units.show(reading.depthM, 'seedDepth');
+  return 'feel' in reading
+    ? `${at}: ${FEEL_WORDS[reading.feel]}`
+    : `${at}: ${String(reading.value).replace('.', units.decimal)}, ${Math.round(100 * wetness(reading))} % of adequate`;
 }
 
 const WOULD_CHANGE_WORDS: Record<WouldChange['if'], string> = {
