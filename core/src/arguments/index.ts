@@ -56,3 +56,19 @@ export function requireSome<T>(name: string, list: readonly T[]): readonly T[] {
     throw new RangeError(`${name} must have at least one entry, got none`);
   return list;
 }
+
+/** Throws unless every value is a finite number, naming the one that is none. @example requireEachFinite('groups[2]', [1, 2]) // [1, 2] */
+export function requireEachFinite(name: string, values: ArrayLike<number>): ArrayLike<number> {
+  for (let i = 0; i < values.length; i++)
+    if (!Number.isFinite(values[i])) requireFinite(`${name}[${i}]`, values[i]!);
+  return values;
+}
+
+/** Throws unless `text` begins with an ISO date or is an ISO time. @example requireDate('plantedOn', '2027-04-28') // '2027-04-28' */
+export function requireDate(name: string, text: string): string {
+  if (typeof text !== 'string' || !Number.isFinite(Date.parse(text)))
+    throw new RangeError(
+      `${name} must be written YYYY-MM-DD, or as an ISO time, got ${String(text)}`,
+    );
+  return text;
+}

@@ -1,5 +1,5 @@
 import { INCH_M } from '../units/index.ts';
-import { requireNotNegative } from '../arguments/index.ts';
+import { requireDate, requireNotNegative } from '../arguments/index.ts';
 import { CROP_FACTS, type Crop } from '../crops/index.ts';
 import {
   ampleness,
@@ -282,6 +282,7 @@ const ALTERNATIVES: [WouldChange['if'], (now: DepthConditions) => DepthCondition
  * @example adviseDepth({ ...conditions, crop: 'corn', dryLayerM: 0.0508 }).schools[1].depthM // 0.0635: ½ in into the moisture
  */
 export function adviseDepth(conditions: DepthConditions): DepthAdviser {
+  requireDate('date', conditions.date);
   if (conditions.dryLayerM !== null) requireNotNegative('dryLayerM', conditions.dryLayerM);
   const early = isEarly(conditions);
   const named = DEPTH_SCHOOLS.filter((_, i) => i < 2 || (conditions.crop === 'soybean' && early));

@@ -1,3 +1,4 @@
+import { requireDate, requireWhole } from '../arguments/index.ts';
 import { lastAdjusted, type Adjustment } from './sinceAdjustment.ts';
 
 /** Things that happened in a field that ask for another look into the furrow. */
@@ -40,6 +41,17 @@ export function checksDue({
   changes: readonly { type: FieldChange; at: string }[];
   now: string;
 }): CheckDue[] {
+  if (rows !== null) requireWhole('rows', rows, 1);
+  digs.forEach(({ row, at }, i) => {
+    requireWhole(`digs[${i}].row`, row, 1);
+    requireDate(`digs[${i}].at`, at);
+  });
+  adjustments.forEach((one, i) => {
+    one.rows?.forEach((row, r) => requireWhole(`adjustments[${i}].rows[${r}]`, row, 1));
+    requireDate(`adjustments[${i}].at`, one.at);
+  });
+  changes.forEach(({ at }, i) => requireDate(`changes[${i}].at`, at));
+  requireDate('now', now);
   if (digs.length === 0) return [{ why: 'field', rows: null, since: null }];
   const due: CheckDue[] = [];
   const newestOf = (row: number) =>

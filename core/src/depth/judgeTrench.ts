@@ -1,3 +1,4 @@
+import { requirePositive } from '../arguments/index.ts';
 import { wilsonInterval } from '../stats/index.ts';
 import { isOff, type PlanterDepths, type RowDepth } from './analyseRowDepths.ts';
 import { FURROW_PARTS, type FurrowFindings, type FurrowPart } from './findings.ts';
@@ -56,6 +57,8 @@ export function judgeTrench(
   rows: readonly TrenchRow[],
   { targetM, toleranceM }: { targetM: number; toleranceM: number },
 ): TrenchFinding[] {
+  requirePositive('targetM', targetM);
+  requirePositive('toleranceM', toleranceM);
   const findings: TrenchFinding[] = [];
   if (depths) findings.push(...judgeDepths(depths, targetM, toleranceM));
   const judged = rows.reduce((sum, row) => sum + row.judgedForMoisture, 0);

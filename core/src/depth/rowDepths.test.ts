@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { seededRandom } from '../stats/index.ts';
 import golden from './rowDepths.golden.json' with { type: 'json' };
 import { analyseRowDepths, beforeAndAfter, isOff, judgeTrench, NORMAL_FURROW } from './index.ts';
 
@@ -214,7 +215,7 @@ describe('what a check means', () => {
 it('before and after: worked, did not though nearer, did not, cannot tell, dig again', () => {
   const dig = (number: number, ...inches: number[]) => ({
     row: number,
-    at: '',
+    at: '2027-04-28T12:00:00Z',
     depthsM: inches.map((depth) => depth * INCH),
   });
   const before = [
@@ -246,4 +247,31 @@ it('before and after: worked, did not though nearer, did not, cannot tell, dig a
     ['dig again', false],
     ['cannot tell yet', false],
   ]);
+});
+
+it('the digs said to show whether an adjustment worked do so in four of five', () => {
+  const random = seededRandom(60_211);
+  const digs = (mean: number, n: number) =>
+    Array.from({ length: n }, () => Math.max(0.2, mean + 0.3 * random.normal()));
+  let [asked, told] = [0, 0];
+  for (let run = 0; run < 400; run++) {
+    const [was, now] = [digs(1.65, 2), digs(2, 2)];
+    const change = () =>
+      beforeAndAfter(
+        [1],
+        [{ row: 1, at: '2027-04-28T12:00:00Z', depthsM: was.map((depth) => depth * INCH) }],
+        analyseRowDepths(
+          [...row(1, ...now), ...[2, 3, 4].flatMap((one) => row(one, 2, 2.2, 1.8, 2.1, 1.9))],
+          TARGET,
+        ),
+        TARGET,
+      )[0]!;
+    const { outcome, moreDigs } = change();
+    if (outcome !== 'cannot tell yet' || !Array.isArray(moreDigs)) continue;
+    now.push(...digs(2, moreDigs[1]));
+    asked += 1;
+    told += change().outcome === 'cannot tell yet' ? 0 : 1;
+  }
+  expect(asked).toBeGreaterThan(60);
+  expect(told / asked).toBeGreaterThan(0.75);
 });

@@ -1,3 +1,5 @@
+import { requireWhole } from '../arguments/index.ts';
+
 /** Seeds dug in one row at one place. */
 export interface Dig {
   row: number;
@@ -17,6 +19,7 @@ const touches = ({ rows }: Adjustment, row: number) => rows === null || rows.inc
 
 /** Time of the newest adjustment of a row; null when it was never touched. */
 export function lastAdjusted(adjustments: readonly Adjustment[], row: number): string | null {
+  requireWhole('row', row, 1);
   return adjustments.reduce<string | null>(
     (latest, one) => (touches(one, row) && (latest === null || one.at > latest) ? one.at : latest),
     null,

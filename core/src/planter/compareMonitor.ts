@@ -1,4 +1,4 @@
-import { requireNotNegative } from '../arguments/index.ts';
+import { requireNotNegative, requireShare, requireWhole } from '../arguments/index.ts';
 import { holm, tCdf, tQuantile } from '../stats/index.ts';
 import { middleOfRows, type DroppedPopulation } from './droppedPopulation.ts';
 
@@ -57,7 +57,11 @@ export function compareMonitor(
   figures: readonly MonitorFigure[],
   dug: DroppedPopulation,
 ): MonitorComparison {
-  figures.forEach(({ perM2 }, i) => requireNotNegative(`figures[${i}].perM2`, perM2));
+  figures.forEach(({ row, perM2, singulation }, i) => {
+    if (row !== null) requireWhole(`figures[${i}].row`, row, 1);
+    requireNotNegative(`figures[${i}].perM2`, perM2);
+    if (singulation !== null) requireShare(`figures[${i}].singulation`, singulation);
+  });
   const pairs = figures.flatMap((figure) => {
     const ground = dug.rows.find(({ row }) => row === figure.row);
     return ground ? [{ figure, ground }] : [];
@@ -66,7 +70,8 @@ export function compareMonitor(
   const p = pairs.map(({ figure, ground }) => {
     if (ground.seGapM === null || ground.seGapM === 0 || figure.perM2 === 0) return 1;
     const monitorGapM = (ground.meanGapM * ground.perM2) / figure.perM2;
-    const t = Math.abs(ground.meanGapM - monitorGapM) / ground.seGapM;
+    // A sensor that shows next to nothing stands for a distance without end.
+    const t = Math.min(1e9, Math.abs(ground.meanGapM - monitorGapM) / ground.seGapM);
     return Math.min(1, 2 * tCdf(-t, dug.df));
   });
   const corrected = holm(p);
@@ -80,11 +85,7 @@ export function compareMonitor(
       bias,
       interval,
       verdict:
-        figure.perM2 === 0
-          ? 'dead'
-          : interval && corrected[i]! <= 0.05
-            ? side(bias)
-            : agreement(interval),
+        figure.perM2 === 0 ? 'dead' : corrected[i]! <= 0.05 ? side(bias) : agreement(interval),
       singulation:
         figure.singulation === null
           ? null
@@ -114,10 +115,9 @@ function gapsNeeded({ rows, df }: DroppedPopulation): number | null {
 }
 
 const side = (bias: number) => (bias > 0 ? 'reads high' : 'reads low');
-const against = (perM2: number, [lower, upper]: [number, number]): [number, number] => [
-  perM2 / upper - 1,
-  lower > 0 ? perM2 / lower - 1 : Infinity,
-];
+/** Null when the ground cannot exclude having none at all. */
+const against = (perM2: number, [lower, upper]: [number, number]): [number, number] | null =>
+  lower > 0 ? [perM2 / upper - 1, perM2 / lower - 1] : null;
 /** Not shown to be wrong is not yet right: the interval must also lie near the ground. */
 const agreement = (interval: [number, number] | null): MonitorBias['verdict'] =>
   interval && interval[0] >= -AGREES_WITHIN && interval[1] <= AGREES_WITHIN

@@ -11,7 +11,7 @@ export interface DroppedRow {
   /** Standard error of the mean distance from the spread pooled over rows, m; null while there is none. */
   seGapM: number | null;
   perM2: number;
-  /** 95 % interval; the upper end is Infinity when the readings cannot exclude it. Null while there is no spread. */
+  /** 95 % interval; null while there is no spread, or so much that nothing can be excluded. */
   intervalPerM2: [lower: number, upper: number] | null;
   /** Slots with exactly one seed, against the target spacing, with the Wilson interval. */
   singulation: { share: number; lower: number; upper: number };
@@ -42,6 +42,7 @@ export function droppedPopulation(
   { rowWidthM, targetSpacingM }: { rowWidthM: number; targetSpacingM: number },
 ): DroppedPopulation {
   requirePositive('rowWidthM', rowWidthM);
+  requirePositive('targetSpacingM', targetSpacingM);
   const used = rows.filter(({ gapsM }) => gapsM.length > 0).sort((a, b) => a.row - b.row);
   if (used.length === 0) throw new RangeError('rows must have at least one distance, got none');
   used.forEach(({ row, gapsM }) => {
@@ -62,10 +63,13 @@ export function droppedPopulation(
       perM2:
         populationAtSpacing({ rowWidthM, spacingM: meanGapM }) /
         (1 + ((seGapM ?? 0) / meanGapM) ** 2),
-      intervalPerM2: gap && [
-        populationAtSpacing({ rowWidthM, spacingM: gap[1] }),
-        gap[0] > 0 ? populationAtSpacing({ rowWidthM, spacingM: gap[0] }) : Infinity,
-      ],
+      intervalPerM2:
+        gap && gap[0] > 0
+          ? [
+              populationAtSpacing({ rowWidthM, spacingM: gap[1] }),
+              populationAtSpacing({ rowWidthM, spacingM: gap[0] }),
+            ]
+          : null,
       singulation: singulationOf([gapsM], targetSpacingM),
     };
   });

@@ -1,18 +1,19 @@
+import { requireDate, requireFinite } from '../arguments/index.ts';
+
 const DAY_MS = 86_400_000;
 
 /** Whole days from one ISO date to another. @example daysBetween('2027-04-28', '2027-05-27') // 29 */
 export function daysBetween(from: string, to: string): number {
-  const days = (Date.parse(to.slice(0, 10)) - Date.parse(from.slice(0, 10))) / DAY_MS;
-  if (!Number.isFinite(days))
-    throw new RangeError(`dates must be written YYYY-MM-DD, got ${from} and ${to}`);
-  return Math.round(days);
+  const midnight = (date: string) => Date.parse(date.slice(0, 10));
+  return Math.round(
+    (midnight(requireDate('to', to)) - midnight(requireDate('from', from))) / DAY_MS,
+  );
 }
 
 /** The ISO date some days later. @example addDays('2027-04-28', 4) // '2027-05-02' */
 export function addDays(date: string, days: number): string {
-  const at = Date.parse(date.slice(0, 10));
-  if (!Number.isFinite(at)) throw new RangeError(`date must be written YYYY-MM-DD, got ${date}`);
-  return new Date(at + days * DAY_MS).toISOString().slice(0, 10);
+  const at = Date.parse(requireDate('date', date).slice(0, 10));
+  return new Date(at + requireFinite('days', days) * DAY_MS).toISOString().slice(0, 10);
 }
 
 /** Minutes that the zone furthest east is ahead of UTC. */
@@ -28,14 +29,16 @@ export const FURTHEST_EAST_MIN = 14 * 60;
  * @example localDay('2027-05-27T01:30:00Z', -360) // '2027-05-26'
  */
 export function localDay(at: string, zoneOffsetMin: number): string {
-  const instant = Date.parse(at);
-  if (!Number.isFinite(instant)) throw new RangeError(`at must be an ISO time, got ${at}`);
-  return new Date(instant + zoneOffsetMin * 60_000).toISOString().slice(0, 10);
+  const instant = Date.parse(requireDate('at', at));
+  return new Date(instant + requireFinite('zoneOffsetMin', zoneOffsetMin) * 60_000)
+    .toISOString()
+    .slice(0, 10);
 }
 
 /** The local time of day, for people to read. @example localTime('2027-05-27T01:30:00Z', -360) // '19:30' */
 export function localTime(at: string, zoneOffsetMin: number): string {
-  const instant = Date.parse(at);
-  if (!Number.isFinite(instant)) throw new RangeError(`at must be an ISO time, got ${at}`);
-  return new Date(instant + zoneOffsetMin * 60_000).toISOString().slice(11, 16);
+  const instant = Date.parse(requireDate('at', at));
+  return new Date(instant + requireFinite('zoneOffsetMin', zoneOffsetMin) * 60_000)
+    .toISOString()
+    .slice(11, 16);
 }

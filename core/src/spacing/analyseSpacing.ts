@@ -1,5 +1,5 @@
 import { requireFinite, requirePositive, requireSome } from '../arguments/index.ts';
-import { slotsSpanned } from './classifyInterval.ts';
+import { slotsIn } from './classifyInterval.ts';
 
 /** One stretch of one row: plant positions along the tape, m, in order. */
 export interface SpacingRun {
@@ -98,7 +98,7 @@ export function analyseSpacing(
       const interval = position - previous;
       previous = position;
       all.add(interval);
-      const slots = slotsSpanned(interval, referenceM);
+      const slots = slotsIn(interval, referenceM);
       if (slots === 0) multiples += 1;
       else if (slots === 1) single.add(interval);
       else {

@@ -1,4 +1,4 @@
-import { requireNotNegative, requirePositive } from '../arguments/index.ts';
+import { requireNotNegative, requirePositive, requireShare } from '../arguments/index.ts';
 
 /**
  * SD of intervals that a perfect meter would still show when only a share of its seeds becomes a
@@ -42,6 +42,8 @@ export function machineSpread({
   liveShare: number;
 }): { perfectSdM: number; machineSdM: number } {
   requireNotNegative('sdM', sdM);
+  requirePositive('liveShare', liveShare);
+  requireShare('liveShare', liveShare);
   const perfectSdM = perfectMeterSd({ referenceM, emergedShare: liveShare });
   return { perfectSdM, machineSdM: Math.sqrt(Math.max(0, sdM ** 2 - perfectSdM ** 2)) };
 }

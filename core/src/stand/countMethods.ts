@@ -23,11 +23,11 @@ export interface Measure {
  * @example countedLength({ method: 'bothSides', lengthM: 5, hoopDiameterM: null, rowWidthM: 0.76 }) // 10
  */
 export function countedLength({ method, lengthM, hoopDiameterM, rowWidthM }: Measure): number {
+  requirePositive('rowWidthM', rowWidthM);
+  if (lengthM !== null) requirePositive('lengthM', lengthM);
+  if (hoopDiameterM !== null) requirePositive('hoopDiameterM', hoopDiameterM);
   if (method === 'hoop')
-    return (
-      hoopArea(requirePositive('hoopDiameterM', hoopDiameterM ?? 0)) /
-      requirePositive('rowWidthM', rowWidthM)
-    );
+    return hoopArea(requirePositive('hoopDiameterM', hoopDiameterM ?? 0)) / rowWidthM;
   const length = requirePositive('lengthM', lengthM ?? 0);
   return method === 'bothSides' ? 2 * length : length;
 }

@@ -1,5 +1,10 @@
 import { group, median } from 'd3-array';
-import { requireNotNegative, requirePositive, requireWhole } from '../arguments/index.ts';
+import {
+  requireNotNegative,
+  requireOpenShare,
+  requirePositive,
+  requireWhole,
+} from '../arguments/index.ts';
 import { holm, mean, tCdf, wilsonInterval } from '../stats/index.ts';
 import type { RowCount } from './summariseStand.ts';
 
@@ -185,14 +190,17 @@ export function rowsThatStandOut(
   rows: readonly RowStand[],
   level = LEVEL,
 ): { row: number; ratio: number; p: number }[] {
+  requireOpenShare('level', level);
   return rows
     .flatMap(({ row, ratio, p }) => (ratio !== null && p <= level ? [{ row, ratio, p }] : []))
     .sort((a, b) => a.p - b.p);
 }
 
 /** Rows of which more plants are behind than of the rows beside them. @example rowsThatAreLate(rows)[0].row // 4 */
-export const rowsThatAreLate = (rows: readonly RowStand[], level = LEVEL): RowStand[] =>
-  rows.filter(({ pLate, behind }) => pLate <= level && behind !== null);
+export function rowsThatAreLate(rows: readonly RowStand[], level = LEVEL): RowStand[] {
+  requireOpenShare('level', level);
+  return rows.filter(({ pLate, behind }) => pLate <= level && behind !== null);
+}
 
 /**
  * Rows against their sisters within the same stops: which stand thinner, thicker or later.

@@ -1,3 +1,4 @@
+import { requireNotNegative } from '../arguments/index.ts';
 import { median } from 'd3-array';
 import { mean } from '../stats/index.ts';
 
@@ -20,6 +21,7 @@ const THIN = { share: 0.75, spreads: 4 };
  * @example twoFields([{ id: 'a', perM2: 7 }, { id: 'b', perM2: 7.2 }, { id: 'c', perM2: 7.1 }, { id: 'd', perM2: 3 }])!.thin // ['d']
  */
 export function twoFields(stops: readonly { id: string; perM2: number }[]): TwoFields | null {
+  stops.forEach(({ perM2 }, i) => requireNotNegative(`stops[${i}].perM2`, perM2));
   if (stops.length < 3) return null;
   const middle = median(stops, ({ perM2 }) => perM2)!;
   const candidates = stops.filter(({ perM2 }) => perM2 <= THIN.share * middle);

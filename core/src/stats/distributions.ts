@@ -1,6 +1,7 @@
 import jstat from 'jstat';
 import {
   requireFinite,
+  requireNotNegative,
   requirePositive,
   requireOpenShare,
   requireShare,
@@ -45,10 +46,10 @@ export function tCdf(t: number, df: number): number {
  * @example fUpperTail(4, 2, 20) // 0.0345…
  */
 export function fUpperTail(f: number, df1: number, df2: number): number {
-  requireFinite('f', f);
+  requireNotNegative('f', f);
   requirePositive('df1', df1);
   requirePositive('df2', df2);
-  if (f <= 0) return 1;
+  if (f === 0) return 1;
   return jStat.ibeta(df2 / (df2 + df1 * f), df2 / 2, df1 / 2);
 }
 
@@ -77,6 +78,7 @@ export function chiSquareQuantile(p: number, df: number): number {
  * @example fastNormalCdf(1.96) // 0.97500…
  */
 export function fastNormalCdf(z: number): number {
+  requireFinite('z', z);
   const x = Math.abs(z) / Math.SQRT2;
   const t = 1 / (1 + 0.3275911 * x);
   const poly =

@@ -1,4 +1,9 @@
-import { requireNotNegative, requirePositive, requireSome } from '../arguments/index.ts';
+import {
+  requireEachFinite,
+  requireNotNegative,
+  requirePositive,
+  requireSome,
+} from '../arguments/index.ts';
 import { digamma, trigamma, trigammaInverse } from './gamma.ts';
 import { fUpperTail } from './distributions.ts';
 import { mean, sampleSd } from './moments.ts';
@@ -36,7 +41,8 @@ export function moderatedVariances(
   requirePositive('usual.sd', usual.sd);
   requirePositive('usual.df', usual.df);
   requireNotNegative('floorSd', floorSd);
-  const own = groups.map((values) => {
+  const own = groups.map((values, g) => {
+    requireEachFinite(`groups[${g}]`, values);
     const sd = sampleSd(values);
     return { df: values.length - 1, variance: sd === null ? 0 : Math.max(sd, floorSd) ** 2 };
   });

@@ -1,8 +1,10 @@
+import { requireEachFinite } from '../arguments/index.ts';
 import { mean } from './moments.ts';
 
 /** Sum of squares of values about the mean of their own group. @example squaresWithin([[1, 3], [5]]) // 2 */
 export const squaresWithin = (groups: readonly (readonly number[])[]): number =>
-  groups.reduce((sum, values) => {
+  groups.reduce((sum, values, g) => {
+    requireEachFinite(`groups[${g}]`, values);
     const centre = mean(values) ?? 0;
     return sum + values.reduce((s, value) => s + (value - centre) ** 2, 0);
   }, 0);
@@ -15,6 +17,7 @@ export const squaresWithin = (groups: readonly (readonly number[])[]): number =>
 export function pooledSpread(
   groups: readonly (readonly number[])[],
 ): { sd: number; df: number } | null {
+  const squares = squaresWithin(groups);
   const df = groups.reduce((sum, values) => sum + values.length - 1, 0);
-  return df > 0 ? { sd: Math.sqrt(squaresWithin(groups) / df), df } : null;
+  return df > 0 ? { sd: Math.sqrt(squares / df), df } : null;
 }

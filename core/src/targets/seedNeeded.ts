@@ -1,4 +1,4 @@
-import { requireNotNegative, requirePositive } from '../arguments/index.ts';
+import { requireNotNegative, requirePositive, requireShare } from '../arguments/index.ts';
 
 /**
  * Seeds along a length of row: rate × row width × length. Exact.
@@ -38,7 +38,10 @@ export function rateForStand({
 }): number {
   requirePositive('standPerM2', standPerM2);
   requirePositive('germination', germination);
-  return standPerM2 / (germination * requirePositive('1 − fieldLoss', 1 - fieldLoss));
+  requireShare('germination', germination);
+  requireShare('fieldLoss', fieldLoss);
+  if (fieldLoss === 1) throw new RangeError('fieldLoss must be below 1: nothing would come up');
+  return standPerM2 / (germination * (1 - fieldLoss));
 }
 
 export interface SeedNeeded {

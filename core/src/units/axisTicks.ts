@@ -1,4 +1,5 @@
 import { ticks } from 'd3-array';
+import { requireFinite, requirePositive } from '../arguments/index.ts';
 import { printNumber } from './printQuantity.ts';
 import { unitName, type QuantityKind, type UnitSystem } from './quantityKinds.ts';
 import { fromSi, toSi } from './unitTable.ts';
@@ -24,8 +25,9 @@ export function axisTicks(
   system: UnitSystem,
   about = 6,
 ): AxisTick[] {
-  if (!Number.isFinite(low) || !Number.isFinite(high))
-    throw new RangeError(`low, high: ${low} and ${high} must be numbers`);
+  requireFinite('low', low);
+  requireFinite('high', high);
+  requirePositive('about', about);
   const unit = unitName(kind, system);
   const round = ticks(fromSi(low, unit), fromSi(high, unit), about);
   const step = round.length > 1 ? round[1]! - round[0]! : 1;

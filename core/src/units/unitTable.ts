@@ -1,3 +1,5 @@
+import { requireFinite } from '../arguments/index.ts';
+
 /** What can be measured. Values are always SI: m, m², per m², °C, share of 1. */
 export type Dimension =
   'length' | 'area' | 'population' | 'share' | 'temperature' | 'mass' | 'massRate' | 'seedSize';
@@ -125,10 +127,10 @@ export type UnitName = keyof typeof UNITS;
 
 export const toSi = (value: number, unit: UnitName): number => {
   const { factor, offset = 0 }: Unit = UNITS[unit];
-  return value * factor + offset;
+  return requireFinite('value', value) * factor + offset;
 };
 
 export const fromSi = (value: number, unit: UnitName): number => {
   const { factor, offset = 0 }: Unit = UNITS[unit];
-  return (value - offset) / factor;
+  return (requireFinite('value', value) - offset) / factor;
 };

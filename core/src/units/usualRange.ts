@@ -1,3 +1,4 @@
+import { requireFinite } from '../arguments/index.ts';
 import { FOOT_M, INCH_M, ACRE_M2 } from './unitTable.ts';
 import type { QuantityKind } from './quantityKinds.ts';
 
@@ -23,5 +24,7 @@ const USUAL: Partial<Record<QuantityKind, UsualRange>> = {
 export const usualRange = (kind: QuantityKind): UsualRange | null => USUAL[kind] ?? null;
 
 /** Whether a figure lies in a range, its ends included. @example isUsual(3, [0.1, 1.5]) // false */
-export const isUsual = (value: number, range: UsualRange | null): boolean =>
-  range === null || (value >= range[0] * (1 - 1e-9) && value <= range[1] * (1 + 1e-9));
+export function isUsual(value: number, range: UsualRange | null): boolean {
+  requireFinite('value', value);
+  return range === null || (value >= range[0] * (1 - 1e-9) && value <= range[1] * (1 + 1e-9));
+}

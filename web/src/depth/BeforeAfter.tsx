@@ -4,9 +4,8 @@ import { Axis } from '../drawing/Axis.tsx';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
-const OUTCOME_WORDS: Record<RowChange['outcome'], string> = {
+const OUTCOME_WORDS = {
   worked: 'it worked',
-  'did not': 'still off',
   'cannot tell yet': 'cannot tell yet',
   'dig again': 'dig again',
 };

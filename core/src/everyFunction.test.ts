@@ -1,0 +1,529 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import * as core from './index.ts';
+import { analyseRowDepths, FEELS, NORMAL_FURROW, standByRow, summariseStand } from './index.ts';
+
+/**
+ * Every public function of the core that takes figures: with sane ones only finite ones come out; a figure
+ * that is none, or none of its kind, is refused by the name it was given under.
+ */
+interface Sane<Arguments extends unknown[] = unknown[]> {
+  name: string;
+  /** Of the arguments, as a caller knows them. */
+  parameters: string[];
+  sane: fc.Arbitrary<Arguments>;
+  /** Attributes that may be below zero. */
+  signed: string[];
+  /** Attributes that may be without end. */
+  endless: string[];
+  /** Arguments that another function of the core made, and nobody types: only what comes out is looked at. */
+  made: string[];
+}
+
+const table: Sane[] = [];
+function takes<Arguments extends unknown[]>(
+  name: keyof typeof core,
+  parameters: string,
+  sane: fc.Arbitrary<Arguments>,
+  { signed = '', endless = '', made = '' } = {},
+) {
+  const words = (text: string) => text.split(' ').filter(Boolean);
+  table.push({
+    name,
+    parameters: words(parameters),
+    sane,
+    signed: words(signed),
+    endless: words(endless),
+    made: words(made),
+  });
+}
+
+const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+const whole = (min: number, max: number) => fc.integer({ min, max });
+const some = <T>(...values: readonly T[]) => fc.constantFrom(...values);
+const list = <T>(of: fc.Arbitrary<T>, minLength: number, maxLength: number) =>
+  fc.array(of, { minLength, maxLength });
+const args = <T extends unknown[]>(...of: { [K in keyof T]: fc.Arbitrary<T[K]> }) =>
+  fc.tuple(...of) as unknown as fc.Arbitrary<T>;
+const record = fc.record;
+const share = number(0, 1);
+const between = number(0.01, 0.99);
+const metres = number(0.001, 500);
+const depth = number(0.01, 0.1);
+const values = list(number(-100, 100), 1, 8);
+const day = fc
+  .date({ min: new Date('2026-01-01'), max: new Date('2028-12-31'), noInvalidDate: true })
+  .map((date) => date.toISOString().slice(0, 10));
+const instant = day.map((date) => `${date}T12:00:00.000Z`);
+const crop = some(...core.CROPS);
+
+// Statistics
+takes('normalCdf', 'z', args(number(-9, 9)), { signed: 'z' });
+takes('fastNormalCdf', 'z', args(number(-9, 9)), { signed: 'z' });
+takes('normalQuantile', 'p', args(between));
+takes('tQuantile', 'p df', args(between, number(1, 200)));
+takes('tCdf', 't df', args(number(-9, 9), number(1, 200)), { signed: 't' });
+takes('fUpperTail', 'f df1 df2', args(number(0, 99), number(1, 50), number(1, 50)));
+takes('chiSquareQuantile', 'p df', args(between, number(1, 200)));
+takes('binomialCdf', 'k n p', args(whole(0, 9), whole(9, 40), share));
+takes('wilsonInterval', 'successes trials confidence', args(whole(0, 9), whole(9, 40), between));
+takes('tInterval', 'mean standardError df', args(number(-9, 9), number(0, 9), number(1, 99)), {
+  signed: 'mean',
+});
+takes('mean', 'values', args(values), { signed: 'values' });
+takes('sampleSd', 'values', args(values), { signed: 'values' });
+takes('holm', 'p', args(list(share, 0, 9)));
+takes('pooledSpread', 'groups', args(list(values, 1, 5)), { signed: 'groups' });
+takes('squaresWithin', 'groups', args(list(values, 1, 5)), { signed: 'groups' });
+takes('remlOneWay', 'groups', args(list(values, 2, 5)), { signed: 'groups' });
+takes(
+  'moderatedVariances',
+  'groups options',
+  args(
+    list(values, 1, 6),
+    record({ usual: record({ sd: number(0.1, 9), df: number(1, 9) }), floorSd: number(0, 1) }),
+  ),
+  { signed: 'groups' },
+);
+
+// Units
+takes('toSi', 'value unit', args(number(-100, 100), some('in', 'celsius', 'ac')), { signed: 'value' });
+takes('fromSi', 'value unit', args(number(-100, 100), some('in', 'celsius', 'ac')), { signed: 'value' });
+takes('isUsual', 'value range', args(metres, record({ 0: number(0, 1), 1: number(2, 3) })), {
+  signed: 'value',
+  made: 'range',
+});
+const system = some('us', 'metric');
+const kind = some('seedDepth', 'area', 'temperature', 'population');
+takes('show', 'value kind system', args(metres, kind, system), { signed: 'value' });
+takes('showNumber', 'value kind system', args(metres, kind, system), { signed: 'value' });
+takes('inEveryUnit', 'value kind', args(metres, kind), { signed: 'value' });
+takes(
+  'axisTicks',
+  'low high kind system about',
+  args(number(0, 1), number(2, 9), some('seedDepth', 'rowLength'), system, whole(2, 9)),
+  { signed: 'low high' },
+);
+takes(
+  'printNumber',
+  'value unit style',
+  args(metres, some('in', 'm'), record({ decimals: whole(0, 3) })),
+  {
+    signed: 'value',
+    made: 'style',
+  },
+);
+takes(
+  'printQuantity',
+  'value unit style',
+  args(metres, some('in', 'm'), record({ decimals: whole(0, 3) })),
+  {
+    signed: 'value',
+    made: 'style',
+  },
+);
+
+// Targets
+takes('targetSpacing', 'given', args(record({ rowWidthM: metres, populationPerM2: metres })));
+takes('populationAtSpacing', 'given', args(record({ rowWidthM: metres, spacingM: metres })));
+takes('rowLengthForArea', 'given', args(record({ rowWidthM: metres, areaM2: metres })));
+takes('hoopArea', 'diameterM', args(metres));
+takes(
+  'expectedStand',
+  'given',
+  args(record({ seedsPerM2: metres, germination: between, fieldLoss: share })),
+);
+takes(
+  'rateForStand',
+  'given',
+  args(record({ standPerM2: metres, germination: between, fieldLoss: between })),
+);
+takes(
+  'seedsInLength',
+  'given',
+  args(record({ seedsPerM2: metres, rowWidthM: metres, lengthM: metres })),
+);
+takes(
+  'seedNeeded',
+  'given',
+  args(
+    record({
+      seedsPerM2: metres,
+      areaM2: metres,
+      reserve: share,
+      seedsPerBag: fc.option(metres),
+      seedsPerKg: fc.option(metres),
+    }),
+  ),
+);
+
+// Stand
+const count = record({
+  row: whole(1, 12),
+  lengthM: number(0.5, 20),
+  rowWidthM: number(0.1, 1),
+  inStep: whole(0, 60),
+  oneBehind: whole(0, 9),
+  twoBehind: whole(0, 9),
+});
+const stops = list(list(count, 1, 4), 1, 5);
+takes(
+  'countedLength',
+  'given',
+  args(
+    record({
+      method: some('everyRow', 'bothSides', 'hoop'),
+      lengthM: metres,
+      hoopDiameterM: metres,
+      rowWidthM: metres,
+    }),
+  ),
+);
+takes('rowsAsSeen', 'rows travel', args(whole(1, 60), some('away', 'toward')));
+takes('standByRow', 'stops', args(stops));
+takes(
+  'compareRowStands',
+  'stops options',
+  args(
+    stops.map((all) => all.map((counts, i) => ({ id: `s${i}`, counts }))),
+    record({ sowing: some('singulated', 'drilled') }),
+  ),
+);
+const named = stops.map((all) =>
+  all.map((counts, i) => ({ id: `s${i}`, counts: counts.map(({ row: _, ...one }) => one) })),
+);
+takes(
+  'rowsThatStandOut',
+  'rows level',
+  args(
+    stops.map((all) => standByRow(all)),
+    between,
+  ),
+  {
+    made: 'rows',
+  },
+);
+takes(
+  'rowsThatAreLate',
+  'rows level',
+  args(
+    stops.map((all) => standByRow(all)),
+    between,
+  ),
+  {
+    made: 'rows',
+  },
+);
+takes(
+  'summariseStand',
+  'stops options',
+  args(
+    named,
+    record({ weights: record({ oneBehind: share, twoBehind: share }), confidence: between }),
+  ),
+);
+takes(
+  'judgeStand',
+  'stand rows expectedPerM2',
+  args(
+    named.map((all) => summariseStand(all)),
+    stops.map((all) => standByRow(all)),
+    metres,
+  ),
+  { made: 'stand rows' },
+);
+takes('twoFields', 'stops', args(list(record({ id: some('a', 'b'), perM2: number(0, 20) }), 0, 9)));
+
+// Spacing
+const positionsM = list(number(0, 0.5), 0, 30).map((gaps) => {
+  let at = 0;
+  return gaps.map((gap) => (at += gap));
+});
+takes(
+  'analyseSpacing',
+  'runs options',
+  args(
+    list(record({ positionsM, lengthM: number(20, 40) }), 1, 3),
+    record({ referenceM: number(0.02, 0.5) }),
+  ),
+);
+takes('slotsSpanned', 'intervalM referenceM', args(number(0, 9), number(0.02, 0.5)));
+takes('intervalClass', 'slots', args(whole(0, 9)));
+takes(
+  'machineSpread',
+  'given',
+  args(record({ sdM: number(0, 0.5), referenceM: metres, liveShare: number(0.01, 1) })),
+);
+takes(
+  'perfectMeterSd',
+  'given',
+  args(record({ referenceM: metres, emergedShare: number(0.01, 1) })),
+);
+takes('costOfSpacing', 'sdM', args(number(0, 0.5)));
+
+// Depth
+const readings = list(record({ row: whole(1, 6), depthM: depth }), 1, 12);
+const aim = record({ targetM: depth, toleranceM: number(0.003, 0.02), stepM: number(0.003, 0.02) });
+const depths = fc.tuple(readings, aim).map((given) => analyseRowDepths(...given));
+const dig = record({ row: whole(1, 6), at: instant, depthsM: list(depth, 1, 4) });
+const reading = record({ readTo: some('top', 'bottom'), crop });
+const seed = record({ depthM: fc.option(depth), moist: some(true, false, null) });
+takes('analyseRowDepths', 'readings options', args(readings, aim));
+takes('depthToBottom', 'depthM readTo crop', args(depth, some('top', 'bottom'), crop));
+takes('calibrateGauge', 'readingsM', args(list(depth, 3, 6)));
+takes(
+  'digOf',
+  'dug reading',
+  args(record({ row: whole(1, 6), at: instant, seeds: list(seed, 0, 5) }), reading),
+  {
+    made: 'at',
+  },
+);
+takes(
+  'liesMoist',
+  'seed dryLayerM reading',
+  args(record({ depthM: depth, moist: some(null) }), number(0, 0.1), reading),
+);
+takes(
+  'beforeAndAfter',
+  'adjustedRows before after options',
+  args(list(whole(1, 6), 0, 4), list(dig, 0, 6), depths, aim),
+  { made: 'after stepM' },
+);
+takes(
+  'judgeTrench',
+  'depths rows options',
+  args(
+    depths,
+    list(
+      record({
+        row: whole(1, 6),
+        findings: some(NORMAL_FURROW),
+        moist: whole(0, 2),
+        judgedForMoisture: whole(2, 4),
+        closingWheel: some('', 'spiked'),
+      }),
+      0,
+      4,
+    ),
+    aim,
+  ),
+  { made: 'depths rows stepM' },
+);
+takes(
+  'checksDue',
+  'given',
+  args(
+    record({
+      rows: whole(1, 12),
+      digs: list(record({ row: whole(1, 12), at: instant }), 1, 5),
+      adjustments: list(record({ rows: list(whole(1, 12), 0, 3), at: instant }), 0, 3),
+      changes: list(record({ type: some('rain'), at: instant }), 0, 3),
+      now: instant,
+    }),
+  ),
+);
+takes(
+  'sinceAdjustment',
+  'digs adjustments',
+  args(list(dig, 0, 5), list(record({ rows: list(whole(1, 12), 0, 3), at: instant }), 0, 3)),
+  { made: 'digs adjustments' },
+);
+takes(
+  'lastAdjusted',
+  'adjustments row',
+  args(list(record({ rows: list(whole(1, 12), 0, 3), at: instant }), 0, 3), whole(1, 12)),
+  { made: 'adjustments' },
+);
+takes('crownDepth', 'seedDepthM crop', args(depth, crop));
+const moisture = fc.oneof(
+  record({ depthM: depth, feel: some(...FEELS) }),
+  record({ depthM: depth, value: number(0, 50), adequate: number(1, 50) }),
+);
+takes('wetness', 'reading', args(moisture));
+takes('depthByReadings', 'readings', args(list(moisture, 1, 4)));
+takes(
+  'adviseDepth',
+  'conditions',
+  args(
+    record({
+      crop,
+      date: day,
+      soil: some(...core.SOILS),
+      crusting: fc.boolean(),
+      cloddy: fc.boolean(),
+      tillage: some(...core.TILLAGES),
+      heavyResidue: fc.boolean(),
+      dryLayerM: fc.option(depth),
+      readings: list(moisture, 0, 3),
+      forecast: some(...core.FORECASTS),
+      faults: some([], ['closing' as const]),
+      faultsStay: fc.boolean(),
+    }),
+  ),
+);
+
+// Planter
+const gaps = list(record({ row: whole(1, 6), gapsM: list(number(0.05, 0.4), 1, 5) }), 1, 6).map(
+  (rows) => rows.map((one, i) => ({ ...one, row: i + 1 })),
+);
+const sowing = record({ rowWidthM: number(0.1, 1), targetSpacingM: number(0.05, 0.4) });
+const dropped = fc.tuple(gaps, sowing).map((given) => core.droppedPopulation(...given));
+takes('droppedPopulation', 'rows options', args(gaps, sowing));
+takes(
+  'compareMonitor',
+  'figures dug',
+  args(
+    list(
+      record({ row: fc.option(whole(1, 6)), perM2: number(0, 20), singulation: fc.option(share) }),
+      0,
+      4,
+    ),
+    dropped,
+  ),
+  { made: 'dug' },
+);
+
+// Season
+takes(
+  'heatUnits',
+  'days options',
+  args(
+    list(record({ minC: number(-9, 9), maxC: number(10, 40) }), 0, 9),
+    record({ baseC: number(0, 10), capC: number(20, 35) }),
+  ),
+  { signed: 'minC maxC baseC capC', endless: 'capC' },
+);
+takes('daysBetween', 'from to', args(day, day));
+takes('addDays', 'date days', args(day, whole(-400, 400)), { signed: 'days' });
+takes('localDay', 'at zoneOffsetMin', args(instant, whole(-720, 840)), { signed: 'zoneOffsetMin' });
+takes('localTime', 'at zoneOffsetMin', args(instant, whole(-720, 840)), {
+  signed: 'zoneOffsetMin',
+});
+
+/** What takes no figure of its own: words, records, and readings of records that their schemas have checked. */
+const WITHOUT_FIGURES: (keyof typeof core)[] = [
+  ...([
+    'seededRandom',
+    'parseQuantity',
+    'usualRange',
+    'unitSymbol',
+    'unitAreaM2',
+    'unitName',
+    'read',
+  ] as const),
+  ...(['cropWords', 'cropTitle', 'isOff'] as const),
+  ...(['unitsOf', 'guessLogMapping', 'makeLogReader', 'missingFields', 'runningLog'] as const),
+  ...([
+    'isKind',
+    'kindOf',
+    'validate',
+    'readKept',
+    'firstShape',
+    'exampleFamily',
+    'checkRelations',
+    'idFor',
+  ] as const),
+  ...([
+    'linksTo',
+    'nameRecord',
+    'parentsOf',
+    'readCommit',
+    'decideCommits',
+    'canCombine',
+    'combine',
+  ] as const),
+  ...([
+    'mergeEdits',
+    'sameData',
+    'readTrenchCheck',
+    'rowsToOpen',
+    'trenchStop',
+    'countsOf',
+    'plantsOf',
+  ] as const),
+  ...([
+    'readWalkFacts',
+    'readWalkStand',
+    'tapeRun',
+    'namedRowsText',
+    'rowsNamed',
+    'trenchVerdict',
+  ] as const),
+  ...(['pinOf', 'pinsOn', 'trailOf', 'urgencyOf', 'nextOnTrail'] as const),
+];
+
+type Path = (string | number)[];
+/** Every figure and time in some arguments, by its path. */
+function leaves(value: unknown, path: Path = []): { path: Path; value: unknown }[] {
+  if (typeof value === 'number') return [{ path, value }];
+  if (typeof value === 'string') return /^\d{4}-\d\d-\d\d/.test(value) ? [{ path, value }] : [];
+  if (Array.isArray(value)) return value.flatMap((one, i) => leaves(one, [...path, i]));
+  if (value !== null && typeof value === 'object')
+    return Object.entries(value).flatMap(([key, one]) => leaves(one, [...path, key]));
+  return [];
+}
+const replaced = (value: unknown, [first, ...rest]: Path, by: unknown): unknown =>
+  first === undefined
+    ? by
+    : Array.isArray(value)
+      ? value.map((one, i) => (i === first ? replaced(one, rest, by) : one))
+      : { ...(value as object), [first]: replaced((value as never)[first], rest, by) };
+const call = (name: string, given: unknown[]) =>
+  (core as unknown as Record<string, (...given: unknown[]) => unknown>)[name]!(...given);
+
+it('every public function is in one of the two lists', () => {
+  const functions = Object.entries(core).flatMap(([name, one]) =>
+    typeof one === 'function' ? [name] : [],
+  );
+  const known = [...table.map(({ name }) => name), ...WITHOUT_FIGURES];
+  expect(functions.filter((name) => !known.includes(name))).toEqual([]);
+  expect(known.filter((name) => !functions.includes(name))).toEqual([]);
+});
+
+describe('sane in, finite out; a figure that is none is refused by its name', () => {
+  it.each(table.map((one) => [one.name, one] as const))('%s', (name, of) => {
+    fc.assert(
+      fc.property(
+        of.sane,
+        fc.nat(),
+        some(Number.NaN, Infinity, -Infinity, -1),
+        (given, which, bad) => {
+          for (const { path, value } of leaves(call(name, given)))
+            expect(
+              typeof value === 'string' || Number.isFinite(value),
+              `${name} → ${path.join('.')}: ${String(value)}`,
+            ).toBe(true);
+          const own = leaves(given).flatMap((leaf) => {
+            const words = [of.parameters[leaf.path[0] as number]!, ...leaf.path.slice(1)];
+            const called = words.filter((word) => typeof word === 'string') as string[];
+            return called.some((word) => of.made.includes(word))
+              ? []
+              : [
+                  {
+                    ...leaf,
+                    called: called.at(-1)!,
+                    signed: called.some((word) => of.signed.includes(word)),
+                  },
+                ];
+          });
+          if (own.length === 0) return;
+          const { path, value, called, signed } = own[which % own.length]!;
+          if (bad === -1 && signed) return;
+          if (bad === Infinity && of.endless.includes(called)) return;
+          const worse = replaced(given, path, typeof value === 'string' ? 'yesterday' : bad);
+          const refusal = (() => {
+            try {
+              return `nothing, but gave ${JSON.stringify(call(name, worse as unknown[]))}`;
+            } catch (error) {
+              return error instanceof RangeError ? error.message : String(error);
+            }
+          })();
+          expect(refusal, `${name} with ${path.join('.')} = ${bad}`).toContain(called);
+          expect(refusal).not.toMatch(/^(nothing|TypeError)/);
+        },
+      ),
+      { numRuns: 100 },
+    );
+  });
+});
