@@ -87,8 +87,12 @@ takes(
 );
 
 // Units
-takes('toSi', 'value unit', args(number(-100, 100), some('in', 'celsius', 'ac')), { signed: 'value' });
-takes('fromSi', 'value unit', args(number(-100, 100), some('in', 'celsius', 'ac')), { signed: 'value' });
+takes('toSi', 'value unit', args(number(-100, 100), some('in', 'celsius', 'ac')), {
+  signed: 'value',
+});
+takes('fromSi', 'value unit', args(number(-100, 100), some('in', 'celsius', 'ac')), {
+  signed: 'value',
+});
 takes('isUsual', 'value range', args(metres, record({ 0: number(0, 1), 1: number(2, 3) })), {
   signed: 'value',
   made: 'range',

@@ -191,7 +191,12 @@ function adjustments(random: SeededRandom, runs: number): Rate[] {
       ),
       TARGET,
     );
-    return beforeAndAfter([1], [{ row: 1, at: '2027-04-28T12:00:00Z', depthsM: before }], after, TARGET)[0]!.outcome;
+    return beforeAndAfter(
+      [1],
+      [{ row: 1, at: '2027-04-28T12:00:00Z', depthsM: before }],
+      after,
+      TARGET,
+    )[0]!.outcome;
   };
   const outcomes = (offAfter: number) => Array.from({ length: runs }, () => outcome(offAfter));
   return [
