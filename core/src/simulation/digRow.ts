@@ -1,4 +1,5 @@
 import { requireWhole } from '../arguments/index.ts';
+import type { SeededRandom } from '../stats/index.ts';
 import type { SimulatedStand } from './simulateStand.ts';
 
 export interface DugSeed {
@@ -14,6 +15,7 @@ export interface DugSeed {
  *
  * @param where pass from 0, row from 1, m from the start of the pass
  * @param seeds how many to find
+ * @param read how the digger reads: his own error, and the graduation of his rule; without it, the truth
  * @returns seeds in order along the row; fewer at the end of a pass
  * @throws RangeError for a pass or row the stand does not have
  * @example digRow(stand, { pass: 0, row: 4, fromM: 120 }, 5).map(({ depthM }) => depthM)
@@ -22,6 +24,7 @@ export function digRow(
   stand: SimulatedStand,
   { pass, row, fromM }: { pass: number; row: number; fromM: number },
   seeds: number,
+  read?: { random: SeededRandom; errorSdM: number; stepM: number },
 ): DugSeed[] {
   const { passes, planter, zones } = stand.scenario;
   requireWhole('pass', pass, 0);
@@ -38,5 +41,14 @@ export function digRow(
     found.push({ positionM, depthM, moist: depthM > zone.dryLayerM });
     if (found.length === seeds) break;
   }
-  return found.sort((a, b) => a.positionM - b.positionM);
+  const asRead = (depthM: number) =>
+    read
+      ? Math.max(
+          0,
+          Math.round((depthM + read.errorSdM * read.random.normal()) / read.stepM) * read.stepM,
+        )
+      : depthM;
+  return found
+    .sort((a, b) => a.positionM - b.positionM)
+    .map((dug) => ({ ...dug, depthM: asRead(dug.depthM) }));
 }

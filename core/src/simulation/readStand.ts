@@ -1,3 +1,4 @@
+import { bisector, cumsum, rollup } from 'd3-array';
 import { requireWhole } from '../arguments/index.ts';
 import { CROP_FACTS } from '../crops/index.ts';
 import { heatUnits } from '../season/index.ts';
@@ -22,15 +23,19 @@ function stageReader(stand: SimulatedStand, atH: number) {
   const { crop, weather } = stand.scenario;
   const { heatBaseC, heatCapC, heatLimits } = CROP_FACTS[crop];
   const daily = heatUnits(weather, { baseC: heatBaseC, capC: heatCapC, limits: heatLimits });
+  const upTo = cumsum([0, ...daily]);
   const heatAt = (hours: number) => {
     const day = Math.min(daily.length, Math.floor(hours / 24));
-    let sum = 0;
-    for (let i = 0; i < day; i++) sum += daily[i]!;
-    return sum + (day < daily.length ? daily[day]! * (hours / 24 - day) : 0);
+    return upTo[day]! + (day < daily.length ? daily[day]! * (hours / 24 - day) : 0);
   };
   const now = heatAt(atH);
-  return (emergedAtH: number) => Math.floor((now - heatAt(emergedAtH)) / HEAT_PER_STAGE[crop]);
+  /** @param held share of its growth that its neighbours leave it */
+  return (emergedAtH: number, held: number) =>
+    Math.floor((held * (now - heatAt(emergedAtH))) / HEAT_PER_STAGE[crop]);
 }
+
+/** A plant that came up this much later than both its neighbours, within this way, is held back by them. */
+const HELD_BACK = { laterH: 48, withinM: 0.3, share: 0.88 };
 
 const rowIndex = (stand: SimulatedStand, pass: number, row: number) => {
   const { passes, planter } = stand.scenario;
@@ -42,6 +47,24 @@ const rowIndex = (stand: SimulatedStand, pass: number, row: number) => {
   return pass * planter.units.length + row - 1;
 };
 
+/** Further than this from its slot no seed lies, m. */
+const ASTRAY_M = 0.3;
+
+/** Entries of a row whose slot lies near a stretch: the only ones that can stand in it. */
+function entriesNear(
+  { rowStart, slot, spacingM }: SimulatedStand,
+  row: number,
+  fromM: number,
+  toM: number,
+): [first: number, end: number] {
+  const [start, end] = [rowStart[row]!, rowStart[row + 1]!];
+  const { left } = bisector((one: number) => one);
+  return [
+    left(slot, Math.floor((fromM - ASTRAY_M) / spacingM), start, end),
+    left(slot, Math.ceil((toM + ASTRAY_M) / spacingM) + 1, start, end),
+  ];
+}
+
 /** Plants that stand in a stretch of one row, in order, with their leaf stage. */
 export function plantsInStretch(
   stand: SimulatedStand,
@@ -49,13 +72,24 @@ export function plantsInStretch(
 ): { positionM: number; stage: number }[] {
   const r = rowIndex(stand, pass, row);
   const stageOf = stageReader(stand, atH);
-  const plants: { positionM: number; stage: number }[] = [];
-  for (let i = stand.rowStart[r]!; i < stand.rowStart[r + 1]!; i++) {
+  const up: { positionM: number; emergedAtH: number }[] = [];
+  const [first, end] = entriesNear(stand, r, fromM - HELD_BACK.withinM, toM + HELD_BACK.withinM);
+  for (let i = first; i < end; i++) {
     const positionM = stand.positionM[i]!;
-    if (positionM >= fromM && positionM < toM && stand.emergedAtH[i]! <= atH)
-      plants.push({ positionM, stage: stageOf(stand.emergedAtH[i]!) });
+    const emergedAtH = stand.emergedAtH[i]!;
+    if (emergedAtH <= atH) up.push({ positionM, emergedAtH });
   }
-  return plants.sort((a, b) => a.positionM - b.positionM);
+  up.sort((a, b) => a.positionM - b.positionM);
+  return up.flatMap(({ positionM, emergedAtH }, i) => {
+    if (positionM < fromM || positionM >= toM) return [];
+    const beside = [up[i - 1], up[i + 1]].filter(
+      (other) => other && Math.abs(other.positionM - positionM) < HELD_BACK.withinM,
+    );
+    const held =
+      beside.length === 2 &&
+      beside.every((other) => emergedAtH - other!.emergedAtH > HELD_BACK.laterH);
+    return [{ positionM, stage: stageOf(emergedAtH, held ? HELD_BACK.share : 1) }];
+  });
 }
 
 /** The places in a stretch where no plant came, with the true cause of each. */
@@ -67,9 +101,9 @@ export function gapsInStretch(
   const gaps: { positionM: number; cause: Cause | 'notYet' }[] = [];
   // Where one of two seeds in a slot came up, the other leaves no gap.
   const filled = new Set<number>();
-  for (let i = stand.rowStart[r]!; i < stand.rowStart[r + 1]!; i++)
-    if (stand.emergedAtH[i]! <= atH) filled.add(stand.slot[i]!);
-  for (let i = stand.rowStart[r]!; i < stand.rowStart[r + 1]!; i++) {
+  const [first, end] = entriesNear(stand, r, fromM, toM);
+  for (let i = first; i < end; i++) if (stand.emergedAtH[i]! <= atH) filled.add(stand.slot[i]!);
+  for (let i = first; i < end; i++) {
     const positionM = stand.positionM[i]!;
     if (positionM < fromM || positionM >= toM || filled.has(stand.slot[i]!)) continue;
     gaps.push({ positionM, cause: stand.cause[i] === 0 ? 'notYet' : CAUSES[stand.cause[i]!]! });
@@ -77,20 +111,31 @@ export function gapsInStretch(
   return gaps;
 }
 
-/** Counts a stretch as a scout does: plants at the commonest stage or ahead of it, one behind, two or more behind. */
+/** The commonest stage of the plants in some stretches: what a scout at a stop calls in step. */
+export function commonestStage(stand: SimulatedStand, stretches: readonly Stretch[]): number {
+  const tally = rollup(
+    stretches.flatMap((stretch) => plantsInStretch(stand, stretch)),
+    (plants) => plants.length,
+    ({ stage }) => stage,
+  );
+  return [...tally].sort((a, b) => b[1] - a[1] || b[0] - a[0])[0]?.[0] ?? 0;
+}
+
+/**
+ * Counts a stretch as a scout does: plants in step or ahead, one stage behind, two or more behind.
+ *
+ * @param inStep stage that is in step; the commonest of the stretch itself when left out
+ */
 export function countStretch(
   stand: SimulatedStand,
   stretch: Stretch,
+  inStep = commonestStage(stand, [stretch]),
 ): { inStep: number; oneBehind: number; twoBehind: number } {
-  const plants = plantsInStretch(stand, stretch);
-  const tally = new Map<number, number>();
-  for (const { stage } of plants) tally.set(stage, (tally.get(stage) ?? 0) + 1);
-  const commonest = [...tally].sort((a, b) => b[1] - a[1] || b[0] - a[0])[0]?.[0] ?? 0;
-  const behind = (stage: number) => Math.max(0, commonest - stage);
+  const behind = plantsInStretch(stand, stretch).map(({ stage }) => Math.max(0, inStep - stage));
   return {
-    inStep: plants.filter(({ stage }) => behind(stage) === 0).length,
-    oneBehind: plants.filter(({ stage }) => behind(stage) === 1).length,
-    twoBehind: plants.filter(({ stage }) => behind(stage) > 1).length,
+    inStep: behind.filter((stages) => stages === 0).length,
+    oneBehind: behind.filter((stages) => stages === 1).length,
+    twoBehind: behind.filter((stages) => stages > 1).length,
   };
 }
 

@@ -2,9 +2,15 @@ import { max } from 'd3-array';
 import { requirePositive, requireShare, requireSome, requireWhole } from '../arguments/index.ts';
 import { CROP_FACTS } from '../crops/index.ts';
 import { heatUnits } from '../season/index.ts';
-import { seededRandom } from '../stats/index.ts';
+import { seededRandom, type SeededRandom } from '../stats/index.ts';
 import { targetSpacing } from '../targets/index.ts';
-import { CAUSES, type Cause, type Scenario, type SimulatedZone } from './world.ts';
+import {
+  CAUSES,
+  type Cause,
+  type Scenario,
+  type SimulatedDay,
+  type SimulatedZone,
+} from './world.ts';
 
 /**
  * Everything that happened, one entry per seed or empty slot, as columns. Entries of one row of one
@@ -32,9 +38,9 @@ const code = Object.fromEntries(CAUSES.map((cause, i) => [cause, i])) as Record<
 /** Hours after planting at which a zone has gathered a given heat, by stepping a table of daily sums. */
 function hoursToHeat(scenario: Scenario, zone: SimulatedZone) {
   const { heatBaseC, heatCapC, heatLimits } = CROP_FACTS[scenario.crop];
-  const days = scenario.weather.map(({ minC, maxC }) => ({
-    minC: minC + zone.temperatureOffsetC,
-    maxC: maxC + zone.temperatureOffsetC,
+  const days = scenario.weather.map(({ soil }) => ({
+    minC: soil.minC + zone.temperatureOffsetC,
+    maxC: soil.maxC + zone.temperatureOffsetC,
   }));
   const daily = heatUnits(days, { baseC: heatBaseC, capC: heatCapC, limits: heatLimits });
   const cumulative = new Float64Array(daily.length + 1);
@@ -55,6 +61,34 @@ function hoursToHeat(scenario: Scenario, zone: SimulatedZone) {
   };
 }
 
+/** What the weather of the first days makes of a zone's risks: each at least what the zone has by itself. */
+function weathered(zone: SimulatedZone, weather: readonly SimulatedDay[]): SimulatedZone {
+  const rain = (from: number, to: number) =>
+    weather.slice(from, to).reduce((sum, { rainM }) => sum + rainM, 0);
+  // Heavy rain, then sun, while the shoot is still below.
+  const crusts = weather
+    .slice(1, 9)
+    .some(({ rainM }, i) => rainM > 0.012 && rain(i + 2, i + 4) < 0.001);
+  const coldDrink = rain(0, 2) > 0.003 && weather.slice(0, 2).some(({ soil }) => soil.minC < 10);
+  return {
+    ...zone,
+    crustShare: Math.min(0.9, zone.crustShare * (crusts ? 2 : 1)),
+    coldInjuryShare: Math.min(0.9, zone.coldInjuryShare + (coldDrink ? 0.02 : 0)),
+    rotShare: Math.min(0.9, zone.rotShare * (rain(0, 10) > 0.08 ? 1.5 : 1)),
+  };
+}
+
+/** Values that neighbours share: a first-order autoregressive wander with SD 1. */
+function wander(random: SeededRandom, stepM: number, lengthM: number): () => number {
+  const keep = Math.exp(-stepM / lengthM);
+  let now = random.normal();
+  return () => {
+    const value = now;
+    now = keep * now + Math.sqrt(1 - keep ** 2) * random.normal();
+    return value;
+  };
+}
+
 /**
  * Plants a field, seed by seed, and follows each to emergence or to what stopped it. The known truth
  * for tests and the source of the demo season; its constants are this simulation's own.
@@ -66,7 +100,8 @@ function hoursToHeat(scenario: Scenario, zone: SimulatedZone) {
  * @example simulateStand(scenario, 7).entries // seeds and empty slots
  */
 export function simulateStand(scenario: Scenario, seed: number): SimulatedStand {
-  const { planter, seedLot, zones, passLengthM, passes, crop } = scenario;
+  const { planter, seedLot, passLengthM, passes, crop, rough } = scenario;
+  const zones = scenario.zones.map((zone) => weathered(zone, scenario.weather));
   requireSome('planter.units', planter.units);
   requireSome('zones', zones);
   requireSome('weather', scenario.weather);
@@ -114,6 +149,14 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
     return code.none;
   };
 
+  /** What slows a seed that comes up all the same: a crust to lift, cold water drunk, moisture that ran short. */
+  const slowed = (zone: SimulatedZone, depthM: number): number => {
+    let factor = depthM - zone.dryLayerM < 0.008 ? 1 + 0.6 * random.uniform() : 1;
+    if (random.uniform() < 2.5 * zone.crustShare) factor *= 1.08 + 0.25 * random.uniform();
+    if (random.uniform() < 2 * zone.coldInjuryShare) factor *= 1.08 + 0.25 * random.uniform();
+    return factor;
+  };
+
   let at = 0;
   const record = (
     slot: number,
@@ -129,10 +172,23 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
     stand.emergedAtH[at] = emergedAtH;
     at += 1;
   };
+  let soft: Float32Array | null = null;
   for (let row = 0; row < rows; row++) {
     stand.rowStart[row] = at;
-    const unit = planter.units[row % planter.units.length]!;
+    const number = (row % planter.units.length) + 1;
+    const pass = Math.floor(row / planter.units.length);
+    const unit = planter.units[number - 1]!;
     const phase = random.below(planter.cells);
+    if (rough && number === 1) {
+      const next = wander(random, spacingM, rough.softLengthM);
+      soft = Float32Array.from({ length: slotsPerRow }, next);
+    }
+    const bounce = rough && wander(random, spacingM, rough.bounceLengthM);
+    const sits = rough ? rough.rowPassSdM * random.normal() : 0;
+    const track =
+      rough && pass % rough.tracks.onePassIn === 1 && rough.tracks.rows.includes(number)
+        ? rough.tracks
+        : null;
     let z = 0;
     for (let slot = 0; slot < slotsPerRow; slot++) {
       const centreM = (slot + 0.5) * spacingM;
@@ -145,21 +201,26 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
       else if ((slot + phase) % planter.cells === unit.damagedCell) empty = code.damagedCell;
       else if (random.uniform() < unit.skipRate) empty = code.skip;
       else if (random.uniform() < unit.doubleRate) seeds = 2;
+      const placeM =
+        rough && bounce ? sits + rough.bounceSdM * bounce() + rough.softSdM * soft![slot]! : 0;
       if (empty !== code.none) {
         record(slot, centreM, Number.NaN, empty, Infinity);
         continue;
       }
       for (let s = 0; s < seeds; s++) {
         const positionM = centreM + random.normal() * unit.scatterSdM + s * 0.015;
-        const depthM = Math.max(0.003, unit.depthMeanM + random.normal() * unit.depthSdM);
-        const cause = stopped(zone, depthM);
+        const depthM = Math.max(0.003, unit.depthMeanM + placeM + random.normal() * unit.depthSdM);
+        const cause =
+          track && random.uniform() < track.lossShare ? code.crust : stopped(zone, depthM);
         if (cause !== code.none) {
           record(slot, positionM, depthM, cause, Infinity);
           continue;
         }
-        const marginal = depthM - zone.dryLayerM < 0.008 ? 1 + 0.3 * random.uniform() : 1;
         const heat =
-          heatToEmergence(depthM) * Math.max(0.6, 1 + random.normal() * heatSpread) * marginal;
+          heatToEmergence(depthM) *
+          Math.max(0.6, 1 + random.normal() * heatSpread) *
+          slowed(zone, depthM) *
+          (track?.heatFactor ?? 1);
         record(slot, positionM, depthM, code.none, clocks[z]!(heat));
       }
     }

@@ -43,6 +43,38 @@ export interface SimulatedPlanter {
   cells: number;
 }
 
+/**
+ * What an even bench of soil leaves out and every field has. Figures of this simulation, nobody's research.
+ */
+export interface Roughness {
+  /** Depth that neighbouring seeds of a row share, over about so many metres: bounce, speed, small clods; m. */
+  bounceSdM: number;
+  bounceLengthM: number;
+  /** Depth that all rows of a pass share over a longer way: soft and hard spots, m. */
+  softSdM: number;
+  softLengthM: number;
+  /** How differently a row sits in each pass, m. */
+  rowPassSdM: number;
+  /** Rows that run in another machine's tracks, in one pass of so many: late, and some never come up. */
+  tracks: { onePassIn: number; rows: number[]; lossShare: number; heatFactor: number };
+}
+
+/** An ordinary rough field. @example { ...scenario, rough: ROUGH } */
+export const ROUGH: Roughness = {
+  bounceSdM: 0.003,
+  bounceLengthM: 0.5,
+  softSdM: 0.0015,
+  softLengthM: 25,
+  rowPassSdM: 0.0015,
+  tracks: { onePassIn: 6, rows: [2, 5], lossShare: 0.2, heatFactor: 1.12 },
+};
+
+/** A day's weather: air, rain, and the soil where seeds lie. */
+export interface SimulatedDay extends DayTemperatures {
+  rainM: number;
+  soil: DayTemperatures;
+}
+
 export interface SeedLot {
   germination: number;
   /** 0…1: how evenly and fast the live seeds come up; also how they stand stress. */
@@ -58,8 +90,10 @@ export interface Scenario {
   passLengthM: number;
   passes: number;
   zones: SimulatedZone[];
-  /** Daily extremes from the planting date on. */
-  weather: DayTemperatures[];
+  /** From the planting date on. */
+  weather: SimulatedDay[];
+  /** None: a bench of soil. */
+  rough?: Roughness;
 }
 
 /** True cause of an empty place. `none`: a plant stands there. */

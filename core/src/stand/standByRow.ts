@@ -26,6 +26,11 @@ export interface RowStand {
   pLate: number;
   /** Share of plants behind in the rows beside it. */
   othersBehind: number | null;
+  /**
+   * The same two chances by the other stops alone, without the one in four that speaks most for it; not
+   * corrected. A row that hangs on one place tells of the place: a track, a washout, a neighbour's turn.
+   */
+  elsewhere: { p: number; pLate: number };
 }
 
 /**
@@ -34,6 +39,8 @@ export interface RowStand {
  * of freedom it counts for beside what is seen. Defaults of this app.
  */
 const USUAL_VARIANCE = { singulated: 0.15, drilled: 1, df: 3 };
+/** What the other stops alone must still say of a row before it is named. */
+const ELSEWHERE = 0.05;
 /** Chance of naming any row of a faultless planter, for thin and for late rows each: together under 5 %. */
 const LEVEL = 0.02;
 
@@ -116,23 +123,33 @@ export function standByRow(
       p: pDensity[i]!,
       pLate: pLate[i]!,
       othersBehind: late.get(row)?.sisters ?? null,
+      elsewhere: {
+        p: twoSided(found?.elsewhere),
+        pLate: Math.max(above(late.get(row)?.elsewhere), above(lateEvened.get(row)?.elsewhere)),
+      },
     };
   });
 }
 
 /** How far a row lies from its sisters, with the standard error of that. */
-interface Effect {
+interface Off {
   effect: number;
   se: number;
   df: number;
+}
+interface Effect extends Off {
   /** Mean of its sisters at the same stops. */
   sisters: number;
+  /** The same without the stops that speak most for it. */
+  elsewhere: Off;
 }
 
-const twoSided = (found: Effect | undefined) =>
+const twoSided = (found: Off | undefined) =>
   found ? Math.min(1, 2 * tCdf(-Math.abs(found.effect) / found.se, found.df)) : 1;
-const above = (found: Effect | undefined) =>
-  found ? 1 - tCdf(found.effect / found.se, found.df) : 1;
+const above = (found: Off | undefined) => (found ? 1 - tCdf(found.effect / found.se, found.df) : 1);
+
+/** Of so many stops, those that are left out to see whether a row hangs on them; of two none can be. */
+const leftOut = (stops: number) => (stops < 3 ? 0 : Math.max(1, Math.floor(stops / 4)));
 
 /** Variance of a median over that of a mean of as many. */
 const MEDIAN = Math.PI / 2;
@@ -168,13 +185,19 @@ function againstSisters(
   return new Map(
     rows.map((row) => {
       const at = own(row);
+      const side = Math.sign(effects.get(row)!);
+      const weakest = [...at].sort((a, b) => side * (a.off - b.off));
+      const offBy = (some: typeof at): Off => ({
+        effect: mean(some.map(({ off }) => off))!,
+        se: Math.sqrt((variance * mean(some.map(({ spread }) => spread))!) / some.length),
+        df: freedom,
+      });
       return [
         row,
         {
-          effect: effects.get(row)!,
-          se: Math.sqrt((variance * mean(at.map(({ spread }) => spread))!) / at.length),
-          df: freedom,
+          ...offBy(at),
           sisters: mean(at.map(({ sisters }) => sisters))!,
+          elsewhere: offBy(weakest.slice(0, at.length - leftOut(at.length))),
         },
       ];
     }),
@@ -183,7 +206,7 @@ function againstSisters(
 
 /**
  * Rows thinner or thicker than the rows beside them, most certain first.
- * @returns rows whose corrected p is at most `level`, each with its ratio to the others
+ * @returns rows whose corrected p is at most `level` and that do not hang on one place, each with its ratio to the others
  * @example rowsThatStandOut(standByRow(stops)) // [{ row: 9, ratio: 0.86, p: 0.003 }]
  */
 export function rowsThatStandOut(
@@ -192,14 +215,19 @@ export function rowsThatStandOut(
 ): { row: number; ratio: number; p: number }[] {
   requireOpenShare('level', level);
   return rows
-    .flatMap(({ row, ratio, p }) => (ratio !== null && p <= level ? [{ row, ratio, p }] : []))
+    .flatMap(({ row, ratio, p, elsewhere }) =>
+      ratio !== null && p <= level && elsewhere.p <= ELSEWHERE ? [{ row, ratio, p }] : [],
+    )
     .sort((a, b) => a.p - b.p);
 }
 
 /** Rows of which more plants are behind than of the rows beside them. @example rowsThatAreLate(rows)[0].row // 4 */
 export function rowsThatAreLate(rows: readonly RowStand[], level = LEVEL): RowStand[] {
   requireOpenShare('level', level);
-  return rows.filter(({ pLate, behind }) => pLate <= level && behind !== null);
+  return rows.filter(
+    ({ pLate, behind, elsewhere }) =>
+      pLate <= level && elsewhere.pLate <= ELSEWHERE && behind !== null,
+  );
 }
 
 /**

@@ -7,7 +7,7 @@ import { daysBetween } from '../../season/index.ts';
 import { seededRandom } from '../../stats/index.ts';
 import type { DataOf, InputOf, Kind } from '../../records/index.ts';
 import { digRow } from '../digRow.ts';
-import { countStretch, plantsInStretch } from '../readStand.ts';
+import { commonestStage, countStretch, plantsInStretch } from '../readStand.ts';
 import { simulateStand, type SimulatedStand } from '../simulateStand.ts';
 import {
   DEMO_GROWERS,
@@ -45,10 +45,18 @@ export interface DemoSeason {
 /**
  * The made-up season of the Almirel Bench district on 27 May 2027, with known faults put in by the
  * simulation. The same every time.
+ *
+ * @param only plantings to make; @param variant another draw of the same district: same planters, faults and walks, other seeds and places
  * @example makeDemoSeason().records.length
  */
-export function makeDemoSeason(): DemoSeason {
-  const random = seededRandom(20270527);
+export function makeDemoSeason({
+  variant = 0,
+  only = () => true,
+}: {
+  variant?: number;
+  only?(planting: DemoPlanting): boolean;
+} = {}): DemoSeason {
+  const random = seededRandom(20270527 + variant);
   let tick = Date.parse('2027-04-01T08:00:00Z');
   const newId = () =>
     uuidv7({
@@ -92,6 +100,7 @@ export function makeDemoSeason(): DemoSeason {
   const truth: Record<string, SimulatedStand> = {};
   const fields = new Map<string, string>();
   DEMO_PLANTINGS.forEach((demo, i) => {
+    if (!only(demo)) return;
     const planter = DEMO_PLANTERS.find(({ name }) => name === demo.planter)!;
     const { season = DEMO_SEASON } = demo;
     const fieldId =
@@ -125,7 +134,7 @@ export function makeDemoSeason(): DemoSeason {
     });
     if (demo.note) addNote(demo.note, plantingId);
     if (!demo.walk) return;
-    const stand = simulateStand(demoScenario(demo), 100 + i);
+    const stand = simulateStand(demoScenario(demo), 100 + i + 1000 * variant);
     if (season === DEMO_SEASON) truth[demo.field] = stand;
     if (demo.trench) addTrench(demo, demo.trench, plantingId, stand);
     addWalk(demo, demo.walk, plantingId, stand);
@@ -204,9 +213,12 @@ export function makeDemoSeason(): DemoSeason {
       stamp(2),
     );
     for (let row = 1; row <= rows; row++) {
-      const seeds = digRow(stand, { pass: 1, row, fromM: 90 + row }, trench.seedsPerRow);
-      // A rule is read to the nearest eighth of an inch, a tape to half a centimetre.
-      const eighth = (depthM: number) => Math.round(depthM / (INCH_M / 8)) * (INCH_M / 8);
+      // A rule is read to the nearest eighth of an inch, on one's knees; a tape to half a centimetre.
+      const seeds = digRow(stand, { pass: 1, row, fromM: 90 + row }, trench.seedsPerRow, {
+        random,
+        errorSdM: INCH_M / 16,
+        stepM: INCH_M / 8,
+      });
       add(
         'observation',
         {
@@ -215,7 +227,7 @@ export function makeDemoSeason(): DemoSeason {
           row,
           at: stamp(2 + row * 4),
           seeds: seeds.map(({ depthM }) => ({
-            depthM: eighth(depthM),
+            depthM,
             typed: '',
             moist: null,
             by: 'rule',
@@ -297,6 +309,18 @@ export function makeDemoSeason(): DemoSeason {
       );
       const countedRows =
         walk.method === 'everyRow' ? rowsAsSeen(rows, travel) : [1 + random.below(rows)];
+      const stretch = (row: number, longM: number) => ({
+        pass,
+        row,
+        fromM,
+        toM: fromM + longM,
+        atH,
+      });
+      // In step is what most plants of the stop are, whatever the row.
+      const inStep = commonestStage(
+        stand,
+        rowsAsSeen(rows, travel).map((row) => stretch(row, lengthM ?? 5)),
+      );
       for (const row of countedRows) {
         // A hoop lies over several drill rows and both sides of a tape over two: sum what lies under it.
         const strands =
@@ -308,13 +332,7 @@ export function makeDemoSeason(): DemoSeason {
         const strandM =
           walk.method === 'hoop' ? hoopArea(hoopDiameterM!) / rowWidthM / strands : lengthM!;
         const counts = Array.from({ length: strands }, (_, k) =>
-          countStretch(stand, {
-            pass,
-            row: 1 + ((row - 1 + k) % rows),
-            fromM,
-            toM: fromM + strandM,
-            atH,
-          }),
+          countStretch(stand, stretch(1 + ((row - 1 + k) % rows), strandM), inStep),
         );
         const sum = (part: 'inStep' | 'oneBehind' | 'twoBehind') =>
           counts.reduce((total, count) => total + count[part], 0);
