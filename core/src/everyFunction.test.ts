@@ -454,7 +454,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'rowsNamed',
     'trenchVerdict',
   ] as const),
-  ...(['pinOf', 'pinsOn', 'trailOf', 'urgencyOf', 'nextOnTrail'] as const),
+  ...(['listed', 'rowsText', 'pinOf', 'pinsOn', 'trailOf', 'urgencyOf', 'nextOnTrail'] as const),
 ];
 
 type Path = (string | number)[];

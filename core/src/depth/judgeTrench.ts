@@ -16,7 +16,8 @@ export interface TrenchRow {
 
 /** What a trench check means, as figures for the screen to put into words; most important first. */
 export type TrenchFinding =
-  | { finding: 'wholePlanter'; offM: number; shiftM: number }
+  /** With the rows that need something else than the machine as a whole. */
+  | { finding: 'wholePlanter'; offM: number; shiftM: number; exceptions: number[] }
   | {
       finding: 'offRows';
       rows: {
@@ -95,7 +96,9 @@ function judgeDepths(depths: PlanterDepths, targetM: number, toleranceM: number)
     isOff(verdict) ? [{ row, verdict, offM: meanM - targetM, correctionM, exception }] : [],
   );
   const { shiftM, depthM } = depths.machine;
-  if (shiftM !== 0) findings.push({ finding: 'wholePlanter', offM: depthM - targetM, shiftM });
+  const exceptions = off.flatMap(({ row, exception }) => (exception ? [row] : []));
+  if (shiftM !== 0)
+    findings.push({ finding: 'wholePlanter', offM: depthM - targetM, shiftM, exceptions });
   if (off.length > 0) findings.push({ finding: 'offRows', rows: off });
   const undecided = depths.rows.filter(({ verdict }) => verdict === 'undecided');
   if (undecided.length > 0)

@@ -19,4 +19,5 @@ export {
   type WalkStop,
 } from './readWalkStand.ts';
 export { namedRowsText, rowsNamed, type NamedRow } from './rowsNamed.ts';
+export { listed, rowsText } from './rowsText.ts';
 export { trenchVerdict } from './trenchVerdict.ts';

@@ -1,5 +1,6 @@
 import { isOff } from '../depth/index.ts';
 import { judgeStand } from '../stand/index.ts';
+import { listed } from './rowsText.ts';
 import type { TrenchCheck } from './readTrenchCheck.ts';
 import type { WalkStand } from './readWalkStand.ts';
 
@@ -32,7 +33,5 @@ export function rowsNamed(check: TrenchCheck | null, stand: WalkStand | null): N
 /** @example namedRowsText([{ row: 4, why: ['thin', 'late'] }]) // 'Row 4 thin and late.' */
 export function namedRowsText(rows: readonly NamedRow[]): string {
   if (rows.length === 0) return 'No row stands out.';
-  const list = (words: readonly string[]) =>
-    words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
-  return `${rows.map(({ row, why }, i) => `${i === 0 ? 'Row' : 'row'} ${row} ${list(why)}`).join('; ')}.`;
+  return `${rows.map(({ row, why }, i) => `${i === 0 ? 'Row' : 'row'} ${row} ${listed(why)}`).join('; ')}.`;
 }

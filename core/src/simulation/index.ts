@@ -17,6 +17,7 @@ export {
   CAUSES,
   goodGround,
   goodUnit,
+  ORDINARY,
   ROUGH,
   type Cause,
   type Roughness,

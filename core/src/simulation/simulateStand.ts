@@ -183,6 +183,10 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
       const next = wander(random, spacingM, rough.softLengthM);
       soft = Float32Array.from({ length: slotsPerRow }, next);
     }
+    // What neighbours share is part of a unit's spread, as far as it has that much.
+    const ownSdM = rough
+      ? Math.sqrt(Math.max(0, unit.depthSdM ** 2 - rough.bounceSdM ** 2 - rough.softSdM ** 2))
+      : unit.depthSdM;
     const bounce = rough && wander(random, spacingM, rough.bounceLengthM);
     const sits = rough ? rough.rowPassSdM * random.normal() : 0;
     const track =
@@ -209,7 +213,7 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
       }
       for (let s = 0; s < seeds; s++) {
         const positionM = centreM + random.normal() * unit.scatterSdM + s * 0.015;
-        const depthM = Math.max(0.003, unit.depthMeanM + placeM + random.normal() * unit.depthSdM);
+        const depthM = Math.max(0.003, unit.depthMeanM + placeM + random.normal() * ownSdM);
         const cause =
           track && random.uniform() < track.lossShare ? code.crust : stopped(zone, depthM);
         if (cause !== code.none) {

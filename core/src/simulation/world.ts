@@ -23,6 +23,7 @@ export interface SimulatedZone {
 /** One row unit of the planter: a machine of its own. */
 export interface SimulatedUnit {
   depthMeanM: number;
+  /** Of its seeds, all told. */
   depthSdM: number;
   /** Chance that a cell comes round without a seed. */
   skipRate: number;
@@ -59,7 +60,17 @@ export interface Roughness {
   tracks: { onePassIn: number; rows: number[]; lossShare: number; heatFactor: number };
 }
 
-/** An ordinary rough field. @example { ...scenario, rough: ROUGH } */
+/** A well-prepared field, planted at an easy speed. @example { ...scenario, rough: ORDINARY } */
+export const ORDINARY: Roughness = {
+  bounceSdM: 0.002,
+  bounceLengthM: 0.5,
+  softSdM: 0.001,
+  softLengthM: 25,
+  rowPassSdM: 0.001,
+  tracks: { onePassIn: 6, rows: [2, 5], lossShare: 0.1, heatFactor: 1.06 },
+};
+
+/** A rough one, planted fast. */
 export const ROUGH: Roughness = {
   bounceSdM: 0.003,
   bounceLengthM: 0.5,

@@ -1,7 +1,8 @@
+import { rowsText } from '@sendero/core';
 import type { TrenchCheck } from '@sendero/core';
 import { useDevice } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
-import { ADJUSTED_WORDS, depthChange, rowsText } from './trenchWords.ts';
+import { ADJUSTED_WORDS, depthChange } from './trenchWords.ts';
 
 /** What was changed on the rows in this check; what was noted wrongly is taken back. */
 export function Adjustments({ check }: { check: TrenchCheck }) {

@@ -1,9 +1,9 @@
-import { EVENT_WORDS, cropWords, FIELD_CHANGES, type PlantingEvent } from '@sendero/core';
+import { EVENT_WORDS, cropWords, FIELD_CHANGES, type PlantingEvent, rowsText } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link, useNavigate } from 'react-router';
 import type { Draft } from '../data/device.ts';
 import { useDevice, useOne } from '../data/hooks.ts';
-import { rowsText, WHY_WORDS } from './trenchWords.ts';
+import { WHY_WORDS } from './trenchWords.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
 import type { PlantingDay } from './useChecksDue.ts';
 import styles from './depth.module.css';

@@ -1,9 +1,8 @@
-import { EVENT_WORDS } from '@sendero/core';
+import { EVENT_WORDS, rowsText } from '@sendero/core';
 import type { PlantingEvent } from '@sendero/core';
 import { useState } from 'react';
 import { shortDate } from '../app/dates.ts';
 import { useChildren, useDevice } from '../data/hooks.ts';
-import { rowsText } from './trenchWords.ts';
 
 const RESCUES: { type: PlantingEvent['type']; label: string; how: string }[] = [
   {

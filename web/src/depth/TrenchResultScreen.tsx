@@ -1,4 +1,10 @@
-import { trenchVerdict, isOff, type TrenchCheck, type TrenchFinding } from '@sendero/core';
+import {
+  trenchVerdict,
+  isOff,
+  type TrenchCheck,
+  type TrenchFinding,
+  rowsText,
+} from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -13,7 +19,7 @@ import { CheckProfile } from './CheckProfile.tsx';
 import { SoilProfileKey } from './SoilProfile.tsx';
 import { TooShallow } from './TooShallow.tsx';
 import { trenchFindingWords } from './trenchFindingWords.ts';
-import { depthChange, FEEL_WORDS, rowsText } from './trenchWords.ts';
+import { depthChange, FEEL_WORDS } from './trenchWords.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
 
 /** What a trench check means: which rows to correct, by how much, and whether it worked. */

@@ -1,5 +1,11 @@
 import { Choice } from '../app/Choice.tsx';
-import { rowsToOpen, type Trench, type TrenchCheck, type TrenchStop } from '@sendero/core';
+import {
+  rowsToOpen,
+  type Trench,
+  type TrenchCheck,
+  type TrenchStop,
+  rowsText,
+} from '@sendero/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { lazy, useState } from 'react';
@@ -16,7 +22,7 @@ import { GapPad } from './GapPad.tsx';
 import { GroundPanel } from './GroundPanel.tsx';
 import { SeedChips } from './SeedChips.tsx';
 import { CheckProfile } from './CheckProfile.tsx';
-import { rowsText } from './trenchWords.ts';
+
 import { useTrenchCheck } from './useTrenchCheck.ts';
 import { found, useTrenchRows, type Seed, type TrenchRows } from './useTrenchRows.ts';
 

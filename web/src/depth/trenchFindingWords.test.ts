@@ -23,7 +23,11 @@ describe('what a trench check says', () => {
     expect(next).toBe('Row 4: set ¾ in deeper. Row 7: set ½ in shallower.');
   });
   it('a machine off as a whole is shifted first; its exceptions are told from what goes with it', () => {
-    const whole = says({ finding: 'wholePlanter', offM: -0.0127, shiftM: 0.0127 });
+    const shifted = { finding: 'wholePlanter', offM: -0.0127, shiftM: 0.0127 } as const;
+    expect(says({ ...shifted, exceptions: [] }).next).toMatch(
+      /^Shift all rows ½ in deeper\. First/,
+    );
+    const whole = says({ ...shifted, exceptions: [4] });
     expect(whole.says).toBe('The machine as a whole runs ½ in too shallow.');
     expect(whole.next).toMatch(/^Shift all rows ½ in deeper, then set the exceptions\./);
     const { next } = says({
@@ -41,7 +45,7 @@ describe('what a trench check says', () => {
       { row: 7, moreDigs: null },
     ];
     expect(says({ finding: 'undecidedRows', rows }).next).toBe(
-      'Row 6: 2 to 5 more digs settle it. Row 7: so near the edge that digging will not settle it: take it as it is.',
+      'Row 6: 2 to 5 more digs settle it. Row 7: so near the edge that digging will not settle it: take it as it is. Dig them a few steps on: neighbouring seeds share the bounce of the unit.',
     );
   });
   it('every finding of a furrow has a sentence and something to do', () => {

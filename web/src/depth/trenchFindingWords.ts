@@ -1,7 +1,8 @@
+import { rowsText } from '@sendero/core';
 import type { RowDepth, TrenchFinding } from '@sendero/core';
 import type { FindingWords } from '../stand/findingWords.ts';
 import type { Units } from '../units/useUnits.ts';
-import { depthChange, POINTS_TO, rowsText, SAW } from './trenchWords.ts';
+import { depthChange, POINTS_TO, SAW } from './trenchWords.ts';
 
 const percent = (share: number) => `${Math.round(100 * share)} %`;
 
@@ -12,7 +13,7 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
       return {
         tone: 'act',
         says: `The machine as a whole runs ${units.show(Math.abs(finding.offM), 'seedDepth')} too ${finding.shiftM > 0 ? 'shallow' : 'deep'}.`,
-        next: `Shift all rows ${depthChange(finding.shiftM, units)}, then set the exceptions. First look at what all rows share: frame height, downforce, soft ground, speed.`,
+        next: `Shift all rows ${depthChange(finding.shiftM, units)}${finding.exceptions.length > 0 ? ', then set the exceptions' : ''}. First look at what all rows share: frame height, downforce, soft ground, speed.`,
       };
     case 'offRows':
       return {
@@ -34,9 +35,11 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
       return {
         tone: 'plain',
         says: `${rowsText(finding.rows.map(({ row }) => row))} cannot be told yet: too few seeds for how much they differ, or too near the edge of the tolerance.`,
-        next: finding.rows
+        next: `${finding.rows
           .map(({ row, moreDigs }) => `Row ${row}: ${digsText(moreDigs)}.`)
-          .join(' '),
+          .join(
+            ' ',
+          )}${finding.rows.some(({ moreDigs }) => moreDigs !== null) ? ' Dig them a few steps on: neighbouring seeds share the bounce of the unit.' : ''}`,
       };
     case 'besideTarget':
       return {

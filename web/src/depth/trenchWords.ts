@@ -105,22 +105,6 @@ export const LEVER_WORDS: Record<Lever, { label: string; mend: string }> = {
   },
 };
 
-/** “Row 4”, “Rows 4, 6 and 7”, “Rows 1 to 8”. @example rowsText([1, 2, 3, 9]) // 'Rows 1 to 3 and 9' */
-export function rowsText(rows: readonly number[]): string {
-  const runs: [from: number, to: number][] = [];
-  for (const row of rows) {
-    const last = runs.at(-1);
-    if (last && row === last[1] + 1) last[1] = row;
-    else runs.push([row, row]);
-  }
-  const pieces = runs.flatMap(([from, to]) =>
-    to === from ? [`${from}`] : to === from + 1 ? [`${from}`, `${to}`] : [`${from} to ${to}`],
-  );
-  const list =
-    pieces.length === 1 ? pieces[0]! : `${pieces.slice(0, -1).join(', ')} and ${pieces.at(-1)}`;
-  return `${rows.length === 1 ? 'Row' : 'Rows'} ${list}`;
-}
-
 /** A change of depth with its direction. @example depthChange(0.0127, units) // '½ in deeper' */
 export const depthChange = (byM: number, units: Units): string =>
   `${units.show(Math.abs(byM), 'seedDepth')} ${byM > 0 ? 'deeper' : 'shallower'}`;

@@ -1,7 +1,6 @@
-import { EVENT_WORDS } from '@sendero/core';
+import { EVENT_WORDS, rowsText } from '@sendero/core';
 import { shortDate } from '../app/dates.ts';
 import { useChildren, useDevice } from '../data/hooks.ts';
-import { rowsText } from '../depth/trenchWords.ts';
 
 /** What was noted of a planting beside its walks: rain, other soil, rescues; each can be taken back. */
 export function WhatHappened({ plantingId }: { plantingId: string }) {

@@ -10,7 +10,7 @@ it('names the rows and what to look at next', () => {
     ],
   });
   expect(says).toBe(
-    'Rows 4 and 9 stand thinner than the other rows (59 %, 90 % of their density).',
+    'Rows 4 and 9 stand thinner than the other rows at stop after stop (59 %, 90 % of their density).',
   );
   expect(next).toMatch(/meter/);
   expect(tone).toBe('act');

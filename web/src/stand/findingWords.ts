@@ -1,14 +1,7 @@
-import type { StandFinding } from '@sendero/core';
+import { rowsText, type StandFinding } from '@sendero/core';
 
+const numbers = (rows: readonly { row: number }[]) => rowsText(rows.map(({ row }) => row));
 const percent = (share: number) => `${Math.round(100 * share)} %`;
-const rowsText = (rows: { row: number }[]) =>
-  rows.length === 1
-    ? `Row ${rows[0]!.row}`
-    : `Rows ${rows
-        .slice(0, -1)
-        .map(({ row }) => row)
-        .join(', ')} and ${rows.at(-1)!.row}`;
-
 /** @example moreStopsText([2, 6]) // '2 to 6 more stops' */
 export const moreStopsText = ([low, high]: readonly [number, number]) =>
   `${low === high ? low : `${low} to ${high}`} more ${high === 1 ? 'stop' : 'stops'}`;
@@ -52,7 +45,7 @@ export function findingWords(finding: StandFinding): FindingWords {
       return {
         tone: 'plain',
         says: 'One stop is one number: it says nothing of the rest of the field.',
-        next: 'Count at two stops or more for an interval.',
+        next: 'Two stops give an interval, five or more can be enough.',
       };
     case 'moreStops':
       return {
@@ -69,19 +62,19 @@ export function findingWords(finding: StandFinding): FindingWords {
     case 'thinRows':
       return {
         tone: 'act',
-        says: `${rowsText(finding.rows)} ${finding.rows.length === 1 ? 'stands' : 'stand'} thinner than the other rows (${finding.rows.map(({ ratio }) => percent(ratio)).join(', ')} of their density).`,
+        says: `${numbers(finding.rows)} ${finding.rows.length === 1 ? 'stands' : 'stand'} thinner than the other rows at stop after stop (${finding.rows.map(({ ratio }) => percent(ratio)).join(', ')} of their density).`,
         next: 'Check the depth setting and the meter of that row. Gaps that repeat point to the disc; shallow seed in dry soil to the depth stop.',
       };
     case 'thickRows':
       return {
         tone: 'plain',
-        says: `${rowsText(finding.rows)} ${finding.rows.length === 1 ? 'stands' : 'stand'} thicker than the other rows (${finding.rows.map(({ ratio }) => percent(ratio)).join(', ')}).`,
+        says: `${numbers(finding.rows)} ${finding.rows.length === 1 ? 'stands' : 'stand'} thicker than the other rows at stop after stop (${finding.rows.map(({ ratio }) => percent(ratio)).join(', ')}).`,
         next: 'Look for doubles on the tape: a singulator set too lax.',
       };
     case 'lateRows':
       return {
         tone: 'act',
-        says: `${rowsText(finding.rows)} ${finding.rows.length === 1 ? 'has' : 'have'} more plants behind than the other rows (${finding.rows.map(({ share }) => percent(share)).join(', ')} behind).`,
+        says: `${numbers(finding.rows)} ${finding.rows.length === 1 ? 'has' : 'have'} more plants behind than the other rows at stop after stop (${finding.rows.map(({ share }) => percent(share)).join(', ')} behind).`,
         next: 'Dig a late plant and its neighbour: depth apart by ½ in (13 mm) or more points to placement, the same depth to soil or seed.',
       };
     case 'unevenStages':

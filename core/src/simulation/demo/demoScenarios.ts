@@ -4,7 +4,7 @@ import type { CountMethod } from '../../stand/index.ts';
 import { simulateWeather } from '../simulateWeather.ts';
 import type { Planting } from '../../records/index.ts';
 import type { FurrowFindings } from '../../depth/index.ts';
-import { goodGround, goodUnit, ROUGH, type Scenario, type SimulatedUnit } from '../world.ts';
+import { goodGround, goodUnit, ORDINARY, type Scenario, type SimulatedUnit } from '../world.ts';
 
 const PASS_M = 400;
 
@@ -432,6 +432,7 @@ export function demoScenario(planting: DemoPlanting): Scenario {
     passLengthM: PASS_M,
     passes: planting.crop === 'wheat' ? 3 : 6,
     ...planting.ground,
-    rough: ROUGH,
+    // The tracks of the demo are those of its own tractor.
+    rough: { ...ORDINARY, tracks: { ...ORDINARY.tracks, rows: [6, 7] } },
   };
 }

@@ -214,11 +214,20 @@ export function makeDemoSeason({
     );
     for (let row = 1; row <= rows; row++) {
       // A rule is read to the nearest eighth of an inch, on one's knees; a tape to half a centimetre.
-      const seeds = digRow(stand, { pass: 1, row, fromM: 90 + row }, trench.seedsPerRow, {
-        random,
-        errorSdM: INCH_M / 16,
-        stepM: INCH_M / 8,
-      });
+      const read = { random, errorSdM: INCH_M / 16, stepM: INCH_M / 8 };
+      // At two spots: neighbours share the bounce of the unit.
+      const here = Math.ceil(trench.seedsPerRow / 2);
+      const spots = [
+        digRow(stand, { pass: 1, row, fromM: 90 + row }, here, read),
+        digRow(stand, { pass: 1, row, fromM: 96 + row }, trench.seedsPerRow - here, read),
+      ];
+      const gapsM = spots.flatMap((seeds) =>
+        seeds
+          .slice(1)
+          .map(({ positionM }, i) =>
+            Math.max(0.005, Math.round((positionM - seeds[i]!.positionM) * 200) / 200),
+          ),
+      );
       add(
         'observation',
         {
@@ -226,18 +235,14 @@ export function makeDemoSeason({
           type: 'trench',
           row,
           at: stamp(2 + row * 4),
-          seeds: seeds.map(({ depthM }) => ({
+          seeds: spots.flat().map(({ depthM }) => ({
             depthM,
             typed: '',
             moist: null,
             by: 'rule',
           })),
-          gapsM: seeds
-            .slice(1)
-            .map(({ positionM }, i) =>
-              Math.max(0.005, Math.round((positionM - seeds[i]!.positionM) * 200) / 200),
-            ),
-          gapsTyped: seeds.slice(1).map(() => ''),
+          gapsM,
+          gapsTyped: gapsM.map(() => ''),
           ...NORMAL_FURROW,
           ...trench.furrows[row],
           settings: {

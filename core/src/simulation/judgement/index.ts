@@ -1,3 +1,6 @@
+import { monitorRates } from './monitorRates.ts';
+import { roughRates } from './roughRates.ts';
+import { seasonRates } from './seasonRates.ts';
 import { depthRates } from './depthRates.ts';
 import type { Rate } from './rate.ts';
 import { standRates } from './standRates.ts';
@@ -11,5 +14,11 @@ export { keeps, type Rate } from './rate.ts';
  * @example judgementRates({ seed: 1, runs: 400 }).every((rate) => keeps(rate)) // true
  */
 export function judgementRates(of: { seed: number; runs: number }): Rate[] {
-  return [...depthRates(of), ...standRates(of)];
+  return [
+    ...depthRates(of),
+    ...standRates(of),
+    ...monitorRates(of),
+    ...roughRates(of),
+    ...seasonRates({ first: of.seed, runs: Math.ceil(of.runs / 2) }),
+  ];
 }

@@ -14,11 +14,11 @@ import { rateOver, type Rate } from './rate.ts';
 /** Goose's faults: row 4 set shallow, 6 and 7 in the tractor's tracks (a little shallow, uneven), 9 with a damaged cell. */
 const FAULTY = [4, 6, 7, 9];
 /** Plantings of the demo whose rows are counted or dug one by one. */
-export const rowByRow = ({ planter, trench, walk }: DemoPlanting) =>
+const rowByRow = ({ planter, trench, walk }: DemoPlanting) =>
   planter === 'Goose' && (trench !== undefined || walk?.method === 'everyRow');
 
 /**
- * Seasons like the demo's, simulated anew on rough ground, read from their records as the screens read
+ * Seasons like the demo's, simulated anew, read from their records as the screens read
  * them: what was put in is found, and nothing else is accused.
  *
  * @param first variant of the demo to begin with; @param runs seasons
@@ -62,7 +62,7 @@ export function seasonRates({ first, runs }: { first: number; runs: number }): R
 }
 
 /** What check and walk of each planting name. */
-export function namedBy(season: DemoSeason) {
+function namedBy(season: DemoSeason) {
   const of = <K extends Kind>(kind: K) =>
     season.records.filter((one) => one.kind === kind) as unknown as (Kept<K> & {
       id: string;
