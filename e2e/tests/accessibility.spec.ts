@@ -73,7 +73,7 @@ test('axe finds nothing and nothing overflows: planning and planting day', async
   await expect(page.getByTestId('trench-verdict')).toBeVisible();
   await page.getByText('Row by row in figures').click();
   await accessible(page, 'trench result');
-  await page.getByRole('button', { name: /^Correct rows/ }).click();
+  await page.getByRole('button', { name: /^Correct row/ }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
   await accessible(page, 'correction', 'dialog');
   await page.keyboard.press('Escape');

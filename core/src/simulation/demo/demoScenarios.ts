@@ -159,7 +159,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     },
     trench: {
       walkedBy: 'Noor Castellane',
-      seedsPerRow: 5,
+      seedsPerRow: 6,
       dryLayerM: 1.25 * INCH_M,
       typedDryLayer: '1 1/4"',
       furrows: {
