@@ -430,7 +430,8 @@ export function demoScenario(planting: DemoPlanting): Scenario {
     seedLot: { germination: planting.germination, vigour: 0.85 },
     seedsPerM2: planting.seedsPerAc / ACRE_M2,
     passLengthM: PASS_M,
-    passes: planting.crop === 'wheat' ? 3 : 6,
+    // Enough for its walk: thick stands have ten and more plants for one of corn.
+    passes: { corn: 6, soybean: 3, wheat: 2 }[planting.crop],
     ...planting.ground,
     // The tracks of the demo are those of its own tractor.
     rough: { ...ORDINARY, tracks: { ...ORDINARY.tracks, rows: [6, 7] } },
