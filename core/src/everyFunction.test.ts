@@ -196,28 +196,9 @@ takes(
 const named = stops.map((all) =>
   all.map((counts, i) => ({ id: `s${i}`, counts: counts.map(({ row: _, ...one }) => one) })),
 );
-takes(
-  'rowsThatStandOut',
-  'rows level',
-  args(
-    stops.map((all) => standByRow(all)),
-    between,
-  ),
-  {
-    made: 'rows',
-  },
-);
-takes(
-  'rowsThatAreLate',
-  'rows level',
-  args(
-    stops.map((all) => standByRow(all)),
-    between,
-  ),
-  {
-    made: 'rows',
-  },
-);
+const rowStands = stops.map((all) => standByRow(all));
+for (const name of ['rowsThatStandOut', 'rowsThatAreLate'] as const)
+  takes(name, 'rows level', args(rowStands, between), { made: 'rows' });
 takes(
   'summariseStand',
   'stops options',
@@ -231,7 +212,7 @@ takes(
   'stand rows expectedPerM2',
   args(
     named.map((all) => summariseStand(all)),
-    stops.map((all) => standByRow(all)),
+    rowStands,
     metres,
   ),
   { made: 'stand rows' },

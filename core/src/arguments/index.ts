@@ -41,6 +41,10 @@ export function requireShare(name: string, value: number): number {
   return value;
 }
 
+/** Throws unless `value` is a share above 0, at most 1. @example requirePositiveShare('liveShare', 0.95) // 0.95 */
+export const requirePositiveShare = (name: string, value: number): number =>
+  requireShare(name, requirePositive(name, value));
+
 /** Throws unless `value` is a whole number of at least `least`. @example requireWhole('rows', 12, 1) // 12 */
 export function requireWhole(name: string, value: number, least: number): number {
   requireFinite(name, value);
@@ -64,9 +68,9 @@ export function requireEachFinite(name: string, values: ArrayLike<number>): Arra
   return values;
 }
 
-/** Throws unless `text` begins with an ISO date or is an ISO time. @example requireDate('plantedOn', '2027-04-28') // '2027-04-28' */
+/** Throws unless `text` is an ISO date or time. @example requireDate('plantedOn', '2027-04-28') // '2027-04-28' */
 export function requireDate(name: string, text: string): string {
-  if (typeof text !== 'string' || !Number.isFinite(Date.parse(text)))
+  if (!/^\d{4}-\d\d-\d\d/.test(text) || !Number.isFinite(Date.parse(text)))
     throw new RangeError(
       `${name} must be written YYYY-MM-DD, or as an ISO time, got ${String(text)}`,
     );

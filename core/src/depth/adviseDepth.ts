@@ -74,15 +74,14 @@ export interface DepthReason {
 }
 
 /** What to do next: the procedure is read, set, read again. */
-export type DepthStep =
-  /** Nothing was looked at: read there first. */
-  | { do: 'read'; atM: number }
-  /** Set the machine there, plant a little, and read there. */
-  | { do: 'setAndRead'; atM: number }
-  /** It was read to be moist there. */
-  | { do: 'stay'; atM: number }
-  /** Dry to the deepest the school allows: no depth in reach. */
-  | { do: 'wait'; atM: number };
+export interface DepthStep {
+  /**
+   * Read there first, since nothing was looked at; set the machine there, plant a little, and read there;
+   * stay, since it was read to be moist there; or wait, dry to the deepest the school allows.
+   */
+  do: 'read' | 'setAndRead' | 'stay' | 'wait';
+  atM: number;
+}
 
 export interface DepthAdvice {
   school: DepthSchool;

@@ -7,7 +7,7 @@ export { simulateStand, type SimulatedStand } from './simulateStand.ts';
 export {
   plantsInStretch,
   gapsInStretch,
-  commonestStage,
+  countStop,
   countStretch,
   trueStand,
   type Stretch,

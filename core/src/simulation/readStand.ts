@@ -139,6 +139,27 @@ export function countStretch(
   };
 }
 
+/**
+ * Counts every row at one place of a pass, as `standByRow` takes them: in step is what most plants of the
+ * stop are, whatever their row.
+ *
+ * @param fromM m from the start of the pass; @param lengthM of tape; @param atH hours after planting
+ */
+export function countStop(
+  stand: SimulatedStand,
+  { pass, fromM, lengthM, atH }: { pass: number; fromM: number; lengthM: number; atH: number },
+) {
+  const { units, rowWidthM } = stand.scenario.planter;
+  const stretches = units.map((_, i) => ({ pass, row: i + 1, fromM, toM: fromM + lengthM, atH }));
+  const inStep = commonestStage(stand, stretches);
+  return stretches.map((stretch) => ({
+    row: stretch.row,
+    lengthM,
+    rowWidthM,
+    ...countStretch(stand, stretch, inStep),
+  }));
+}
+
 /** The truth a sample estimates: plants up at a time over the whole field, per m². */
 export function trueStand(stand: SimulatedStand, atH: number): number {
   const { passLengthM, passes, planter } = stand.scenario;

@@ -3,7 +3,7 @@ import { analyseSpacing } from '../spacing/index.ts';
 import { mean, sampleSd, seededRandom } from '../stats/index.ts';
 import { rowsThatStandOut, standByRow, summariseStand } from '../stand/index.ts';
 import {
-  commonestStage,
+  countStop,
   countStretch,
   gapsInStretch,
   goodGround,
@@ -84,19 +84,9 @@ describe('simulateStand', () => {
     const scenario = cornField({ zones: [{ ...goodGround(0, 300), dryLayerM: 0.035 }] });
     scenario.planter.units[3] = goodUnit(0.033);
     const stand = simulateStand(scenario, 6);
-    const counts = [0, 1, 2, 3].map((pass) => {
-      const stretches = scenario.planter.units.map((_, i) => ({
-        ...{ pass, row: i + 1, fromM: 100, toM: 160 },
-        atH: 28 * 24,
-      }));
-      const inStep = commonestStage(stand, stretches);
-      return stretches.map((stretch) => ({
-        row: stretch.row,
-        lengthM: 60,
-        rowWidthM: 0.762,
-        ...countStretch(stand, stretch, inStep),
-      }));
-    });
+    const counts = [0, 1, 2, 3].map((pass) =>
+      countStop(stand, { pass, fromM: 100, lengthM: 60, atH: 28 * 24 }),
+    );
     const rows = standByRow(counts);
     expect(rowsThatStandOut(rows)[0]).toMatchObject({ row: 4 });
     expect(rowsThatStandOut(rows)[0]!.ratio).toBeLessThan(0.8);

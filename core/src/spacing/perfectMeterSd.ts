@@ -1,4 +1,4 @@
-import { requireNotNegative, requirePositive, requireShare } from '../arguments/index.ts';
+import { requireNotNegative, requirePositive, requirePositiveShare } from '../arguments/index.ts';
 
 /**
  * SD of intervals that a perfect meter would still show when only a share of its seeds becomes a
@@ -18,8 +18,7 @@ export function perfectMeterSd({
   emergedShare: number;
 }): number {
   requirePositive('referenceM', referenceM);
-  requirePositive('emergedShare', emergedShare);
-  if (emergedShare > 1) throw new RangeError(`emergedShare must be at most 1, got ${emergedShare}`);
+  requirePositiveShare('emergedShare', emergedShare);
   return (referenceM * Math.sqrt(1 - emergedShare)) / emergedShare;
 }
 
@@ -42,8 +41,7 @@ export function machineSpread({
   liveShare: number;
 }): { perfectSdM: number; machineSdM: number } {
   requireNotNegative('sdM', sdM);
-  requirePositive('liveShare', liveShare);
-  requireShare('liveShare', liveShare);
+  requirePositiveShare('liveShare', liveShare);
   const perfectSdM = perfectMeterSd({ referenceM, emergedShare: liveShare });
   return { perfectSdM, machineSdM: Math.sqrt(Math.max(0, sdM ** 2 - perfectSdM ** 2)) };
 }

@@ -1,4 +1,9 @@
-import { requireNotNegative, requirePositive, requireShare } from '../arguments/index.ts';
+import {
+  requireNotNegative,
+  requirePositive,
+  requirePositiveShare,
+  requireShare,
+} from '../arguments/index.ts';
 
 /**
  * Seeds along a length of row: rate × row width × length. Exact.
@@ -37,8 +42,7 @@ export function rateForStand({
   fieldLoss: number;
 }): number {
   requirePositive('standPerM2', standPerM2);
-  requirePositive('germination', germination);
-  requireShare('germination', germination);
+  requirePositiveShare('germination', germination);
   requireShare('fieldLoss', fieldLoss);
   if (fieldLoss === 1) throw new RangeError('fieldLoss must be below 1: nothing would come up');
   return standPerM2 / (germination * (1 - fieldLoss));

@@ -1,4 +1,4 @@
-import { FEELS, usualRange, type Feel, type MoistureReading } from '@sendero/core';
+import { FEELS, type Feel, type MoistureReading } from '@sendero/core';
 import { ActionIcon, Button, NumberInput } from '@mantine/core';
 import { useForm } from '@mantine/form';
 import { Cross2Icon } from '@radix-ui/react-icons';
@@ -104,7 +104,6 @@ function NextReading({
       <QuantityInput
         label="Read at"
         kind="seedDepth"
-        usual={usualRange('seedDepth') ?? undefined}
         entered={form.values.at}
         onEntered={(at) => form.setFieldValue('at', at)}
         problem={form.errors.at as string | undefined}

@@ -2,6 +2,7 @@ import { rowsText, type StandFinding } from '@sendero/core';
 
 const numbers = (rows: readonly { row: number }[]) => rowsText(rows.map(({ row }) => row));
 const percent = (share: number) => `${Math.round(100 * share)} %`;
+
 /** @example moreStopsText([2, 6]) // '2 to 6 more stops' */
 export const moreStopsText = ([low, high]: readonly [number, number]) =>
   `${low === high ? low : `${low} to ${high}`} more ${high === 1 ? 'stop' : 'stops'}`;

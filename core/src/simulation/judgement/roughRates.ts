@@ -3,7 +3,7 @@ import { rowsThatAreLate, rowsThatStandOut, standByRow, type RowStand } from '..
 import { seededRandom } from '../../stats/index.ts';
 import { INCH_M } from '../../units/index.ts';
 import { digRow } from '../digRow.ts';
-import { commonestStage, countStretch } from '../readStand.ts';
+import { countStop } from '../readStand.ts';
 import { simulateStand } from '../simulateStand.ts';
 import { simulateWeather } from '../simulateWeather.ts';
 import {
@@ -100,17 +100,7 @@ export function roughRates({ seed, runs }: { seed: number; runs: number }): Rate
         Array.from({ length: 6 }, () => {
           const fromM = 54 * random.uniform();
           const pass = random.below(6);
-          const stretches = units.map((_, row) => ({
-            ...{ pass, row: row + 1, fromM, toM: fromM + 5.31 },
-            atH: 26 * 24,
-          }));
-          const inStep = commonestStage(stand, stretches);
-          return stretches.map((stretch) => ({
-            row: stretch.row,
-            lengthM: 5.31,
-            rowWidthM: 0.762,
-            ...countStretch(stand, stretch, inStep),
-          }));
+          return countStop(stand, { pass, fromM, lengthM: 5.31, atH: 26 * 24 });
         }),
       );
     };
