@@ -32,7 +32,7 @@ export async function accessible(page: Page, screen: string, within?: string): P
     page.evaluate(
       () =>
         new Promise((resolve) =>
-          requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(resolve, 100))),
+          requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(resolve, 40))),
         ),
     );
   const finds = async (what: string, options: axeCore.RunOptions) => {

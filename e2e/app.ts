@@ -83,7 +83,7 @@ export class App {
       );
     for (const end = Date.now() + 60_000; !(await healthy());) {
       if (Date.now() > end) throw new Error('the server did not answer within 60 s');
-      await new Promise((resolve) => setTimeout(resolve, 100));
+      await new Promise((resolve) => setTimeout(resolve, 25));
     }
   }
 

@@ -49,15 +49,26 @@ const shots: {
   { name: 'today', size: DESK, go: (page) => page.goto(base) },
   { name: 'today-phone', size: PHONE, go: (page) => page.goto(base) },
   { name: 'fields', size: DESK, go: (page) => page.goto(`${base}/fields`) },
-  { name: 'planting', size: DESK, go: open('Long Forty') },
+  { name: 'planting', size: DESK, whole: true, go: open('Long Forty') },
   { name: 'planters', size: DESK, go: (page) => page.goto(`${base}/planters`) },
   {
-    name: 'start-walk-phone',
+    name: 'emergence',
+    size: DESK,
+    whole: true,
+    go: async (page) => {
+      await open('Long Forty')(page);
+      await page.getByRole('link', { name: /^Emergence, done/ }).click();
+      await page.getByText(/^Row 4 was half up/).waitFor();
+    },
+  },
+  {
+    name: 'emergence-count-phone',
     size: PHONE,
     go: async (page) => {
-      await open('Windmill East')(page);
-      await page.getByRole('link', { name: 'Walk the stand' }).click();
-      await page.getByRole('radiogroup').waitFor();
+      await open('Long Forty')(page);
+      await page.getByRole('link', { name: /^Emergence, done/ }).click();
+      await page.getByRole('link', { name: 'Count what is up' }).click();
+      await page.getByRole('button', { name: /^Add a plant newly up/ }).waitFor();
     },
   },
   { name: 'capture', size: DESK, go: capture },
@@ -104,7 +115,6 @@ const shots: {
   },
   { name: 'planting-phone', size: PHONE, go: open('Windmill East') },
   { name: 'trench-phone', size: PHONE, go: trench },
-  { name: 'trench', size: DESK, whole: true, go: trench },
   {
     name: 'trench-result',
     size: DESK,

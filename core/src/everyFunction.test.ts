@@ -58,6 +58,7 @@ const instant = day.map((date) => `${date}T12:00:00.000Z`);
 const crop = some(...core.CROPS);
 
 // Statistics
+takes('sdInterval', 'values confidence', args(values, between), { signed: 'values' });
 takes('normalCdf', 'z', args(number(-9, 9)), { signed: 'z' });
 takes('fastNormalCdf', 'z', args(number(-9, 9)), { signed: 'z' });
 takes('normalQuantile', 'p', args(between));
@@ -246,6 +247,109 @@ takes(
 );
 takes('costOfSpacing', 'sdM', args(number(0, 0.5)));
 
+// Weather
+const weatherOf = (n: number): core.WeatherDay[] =>
+  Array.from({ length: n }, (_, i) => ({
+    on: core.addDays('2027-05-01', i),
+    minC: 8,
+    maxC: 20 + i,
+    rainM: 0,
+    soilMinC: null,
+    soilMaxC: null,
+    soilMoisture: null,
+    hours: null,
+  }));
+
+// Below ground
+const seedBelow = record({
+  state: some(...core.SEED_STATES),
+  depthM: fc.option(depth),
+  moist: some(true, false, null),
+  shootM: fc.option(number(0, 0.1)),
+  over: fc.subarray([...core.COVERS]),
+});
+takes(
+  'fateOf',
+  'seed facts',
+  args(seedBelow, record({ crop, heat: fc.option(number(0, 200)), depthM: depth })),
+  { made: 'seed' },
+);
+takes(
+  'judgeBelow',
+  'seeds facts',
+  args(
+    list(seedBelow, 1, 12),
+    record({
+      crop,
+      heat: fc.option(number(0, 200)),
+      depthM: depth,
+      germination: between,
+      spells: fc.constant([]),
+    }),
+  ),
+  { made: 'seeds' },
+);
+
+// Emergence
+const curve = record({
+  finalShare: share,
+  halfH: number(50, 900),
+  steepness: number(2, 90),
+});
+const seen = list(record({ gap: number(2, 90), more: whole(0, 40) }), 1, 6).map((steps) => {
+  let [hours, emerged] = [120, 0];
+  return steps.map(({ gap, more }) => ({ hours: (hours += gap), emerged: (emerged += more) }));
+});
+const flagged = list(
+  seen.map((visits) => ({
+    id: 'a',
+    sown: 300,
+    rounds: visits.map((visit, i) => ({ round: `${i}`, ...visit })),
+  })),
+  1,
+  3,
+).map((lengths) => lengths.map((one, i) => ({ ...one, id: `length ${i}` })));
+const groups = list(record({ name: some('Row 1', 'Row 2'), lengths: flagged }), 1, 3);
+const draws = groups.map((given) =>
+  core.finished(core.bootstrapEmergence(given, { draws: 5, random: core.seededRandom(1) })),
+);
+takes('fitEmergence', 'visits options', args(seen, record({ sown: whole(240, 400) })));
+takes('emergenceIndices', 'visits', args(seen));
+takes('timesOf', 'curve', args(curve));
+takes(
+  'shareWithin',
+  'curve windowH',
+  args(record({ halfH: number(50, 900), steepness: number(2, 90) }), number(1, 200)),
+);
+takes('upBy', 'curve hours', args(curve, number(0, 900)));
+takes('poolLengths', 'lengths', args(flagged));
+takes(
+  'bootstrapEmergence',
+  'groups options',
+  args(groups, record({ draws: whole(1, 5), random: fc.constant(core.seededRandom(1)) })),
+);
+takes(
+  'compareEmergence',
+  'draws confidence',
+  args(
+    draws.filter((given) => given.length > 0),
+    between,
+  ),
+  {
+    made: 'draws',
+  },
+);
+takes(
+  'emergenceInterval',
+  'draws what confidence',
+  args(
+    draws.filter((given) => given.length > 0).map(([first]) => first!),
+    some('t10H', 't50H', 't90H', 'finalShare'),
+    between,
+  ),
+  { made: 'draws' },
+);
+
 // Depth
 const readings = list(record({ row: whole(1, 6), depthM: depth }), 1, 12);
 const aim = record({ targetM: depth, toleranceM: number(0.003, 0.02), stepM: number(0.003, 0.02) });
@@ -379,6 +483,55 @@ takes(
   ),
   { signed: 'minC maxC baseC capC', endless: 'capC' },
 );
+const heatDays = args(crop, whole(1, 8)).map(([of, n]) =>
+  core.heatSince(of, '2027-05-01', weatherOf(n), core.addDays('2027-05-01', n)),
+);
+takes(
+  'heatSince',
+  'crop plantedOn days until',
+  args(crop, fc.constant('2027-05-01'), whole(1, 8).map(weatherOf), fc.constant('2027-05-06')),
+  { made: 'days' },
+);
+takes(
+  'predictEmergence',
+  'heat options',
+  args(
+    heatDays,
+    record({
+      needed: number(20, 120),
+      usualPerDay: number(0, 12),
+      plantedOn: fc.constant('2027-05-01'),
+      random: fc.constant(core.seededRandom(1)),
+      draws: whole(20, 30),
+    }),
+  ),
+  { made: 'heat' },
+);
+takes(
+  'heatSoFar',
+  'planting days today',
+  args(
+    record({ crop, plantedOn: fc.constant('2027-05-01') }),
+    whole(1, 8).map(weatherOf),
+    fc.constant('2027-05-06'),
+  ),
+  { made: 'planting days today' },
+);
+takes(
+  'whenUp',
+  'planting heat',
+  args(record({ crop, plantedOn: fc.constant('2027-05-01'), depthTargetM: depth }), heatDays),
+  { made: 'planting heat' },
+);
+takes('dayOfHeat', 'heat wanted', args(heatDays, number(0, 80)), { made: 'heat' });
+takes('hoursToGather', 'heat from wanted', args(heatDays, number(0, 200), number(0, 20)), {
+  made: 'heat',
+});
+takes('heatAt', 'heat hours', args(heatDays, number(0, 300)), { made: 'heat' });
+takes('hoursSince', 'plantedOn at zoneOffsetMin', args(day, instant, whole(-720, 840)), {
+  signed: 'zoneOffsetMin',
+});
+takes('momentAfter', 'plantedOn hours', args(day, number(-500, 5000)), { signed: 'hours' });
 takes('daysBetween', 'from to', args(day, day));
 takes('addDays', 'date days', args(day, whole(-400, 400)), { signed: 'days' });
 takes('localDay', 'at zoneOffsetMin', args(instant, whole(-720, 840)), { signed: 'zoneOffsetMin' });
@@ -427,6 +580,8 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'countsOf',
     'plantsOf',
   ] as const),
+  ...(['daysOfMonths', 'finished', 'guessWeatherShape', 'weatherReader', 'spellsSince'] as const),
+  ...(['readBelow', 'emergenceVisits', 'readEmergence', 'flaggedCounts'] as const),
   ...([
     'readWalkFacts',
     'readWalkStand',

@@ -2,7 +2,14 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
-import { analyseSpacing, summariseStand } from '@sendero/core';
+import {
+  analyseRowDepths,
+  analyseSpacing,
+  bootstrapEmergence,
+  finished,
+  seededRandom,
+  summariseStand,
+} from '@sendero/core';
 import {
   goodGround,
   goodUnit,
@@ -77,6 +84,38 @@ function core() {
     best(5, () => summariseStand(stops).stopsNeeded(0.05)),
     'ms',
     150,
+  );
+  // Each seed dug draws the profile anew, at 36 rows too.
+  const readings = Array.from({ length: 36 * 10 }, (_, i) => ({
+    row: (i % 36) + 1,
+    depthM: 0.05 + (((i * 7919) % 13) - 6) / 1000 - (i % 36 === 3 ? 0.012 : 0),
+  }));
+  const depths = { targetM: 0.05, toleranceM: 0.00635, stepM: 0.00635 };
+  report(
+    'analyseRowDepths after each seed, 36 rows of 10',
+    best(5, () => analyseRowDepths(readings, depths)),
+    'ms',
+    100,
+  );
+  const groups = Array.from({ length: 12 }, (_, row) => ({
+    name: `Row ${row + 1}`,
+    lengths: [
+      {
+        id: String(row),
+        sown: 32,
+        rounds: [2, 11 + (row % 4), 24, 27, 28].map((emerged, i) => ({
+          round: String(i),
+          hours: 190 + 48 * i,
+          emerged,
+        })),
+      },
+    ],
+  }));
+  report(
+    '2,000 bootstrap refits of 12 rows of emergence',
+    best(2, () => finished(bootstrapEmergence(groups, { draws: 2000, random: seededRandom(1) }))),
+    'ms',
+    3000,
   );
   const scenario = {
     crop: 'corn' as const,

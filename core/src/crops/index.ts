@@ -23,10 +23,16 @@ export interface CropFacts {
   heatLimits: 'extremes' | 'mean';
   /** House default: heat from sowing to emergence at a depth, °C·day. */
   heatToEmergence(depthM: number): number;
+  /** House defaults: heat from sowing at which a seed is swollen, its root out, its shoot out, °C·day. */
+  heatBelow: Record<'swollen' | 'root' | 'shoot', number>;
+  /** House default: heat from one leaf to the next, °C·day, while plants are young; left out where the guide has none. */
+  heatPerLeaf?: number;
   /** House defaults: what is usually sown, per m², how deep and in what rows, m. Other figures are asked about. */
   usual: Record<'seedsPerM2' | 'depthTargetM' | 'rowWidthM', UsualRange>;
   /** House default: days after planting between which the stand walk is usually worth making. */
   standWalkDays: [from: number, to: number];
+  /** House defaults: days after planting between which plants usually come up, where no weather says better. */
+  emergenceDays: [from: number, to: number];
 }
 
 export const CROP_FACTS: Record<Crop, CropFacts> = {
@@ -42,12 +48,19 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     heatLimits: 'extremes',
     heatToEmergence: (depthM) =>
       (115 + (15 * Math.max(0, depthM - 2 * INCH_M)) / INCH_M) * FAHRENHEIT_UNIT,
+    heatBelow: {
+      swollen: 20 * FAHRENHEIT_UNIT,
+      root: 45 * FAHRENHEIT_UNIT,
+      shoot: 65 * FAHRENHEIT_UNIT,
+    },
+    heatPerLeaf: 82 * FAHRENHEIT_UNIT,
     usual: {
       seedsPerM2: [15_000 / ACRE_M2, 50_000 / ACRE_M2],
       depthTargetM: [1 * INCH_M, 4 * INCH_M],
       rowWidthM: [15 * INCH_M, 42 * INCH_M],
     },
     standWalkDays: [18, 35],
+    emergenceDays: [6, 20],
   },
   soybean: {
     label: 'Soybean',
@@ -60,12 +73,18 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     heatCapC: 30,
     heatLimits: 'extremes',
     heatToEmergence: () => 130 * FAHRENHEIT_UNIT,
+    heatBelow: {
+      swollen: 15 * FAHRENHEIT_UNIT,
+      root: 40 * FAHRENHEIT_UNIT,
+      shoot: 75 * FAHRENHEIT_UNIT,
+    },
     usual: {
       seedsPerM2: [60_000 / ACRE_M2, 300_000 / ACRE_M2],
       depthTargetM: [0.5 * INCH_M, 3 * INCH_M],
       rowWidthM: [6 * INCH_M, 42 * INCH_M],
     },
     standWalkDays: [16, 35],
+    emergenceDays: [5, 18],
   },
   wheat: {
     label: 'Winter wheat',
@@ -77,12 +96,18 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     heatBaseC: 0,
     heatLimits: 'mean',
     heatToEmergence: (depthM) => (80 + (50 * depthM) / INCH_M) * FAHRENHEIT_UNIT,
+    heatBelow: {
+      swollen: 25 * FAHRENHEIT_UNIT,
+      root: 50 * FAHRENHEIT_UNIT,
+      shoot: 80 * FAHRENHEIT_UNIT,
+    },
     usual: {
       seedsPerM2: [400_000 / ACRE_M2, 3_000_000 / ACRE_M2],
       depthTargetM: [0.5 * INCH_M, 3.5 * INCH_M],
       rowWidthM: [4 * INCH_M, 16 * INCH_M],
     },
     standWalkDays: [20, 250],
+    emergenceDays: [6, 24],
   },
 };
 

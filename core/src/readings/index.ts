@@ -1,4 +1,18 @@
 export type { Held } from './held.ts';
+export { readBelow, type BelowReading, type BelowRow } from './readBelow.ts';
+export {
+  emergenceVisits,
+  flaggedCounts,
+  hoursSince,
+  momentAfter,
+  readEmergence,
+  type EmergenceReading,
+  type EmergenceVisitDay,
+  type EmergenceVisits,
+  type GroupReading,
+  type LengthReading,
+  type LengthVisit,
+} from './readEmergence.ts';
 export {
   readTrenchCheck,
   rowsToOpen,

@@ -117,7 +117,15 @@ const read = (
   readTrenchCheck(
     { id: 'w', data: { ...WALK, ...walk } },
     { id: 'p', data: PLANTING },
-    { growerId: 'q', name: 'Long Forty', areaM2: null, soil: '', asTyped: {}, archived: false },
+    {
+      growerId: 'q',
+      name: 'Long Forty',
+      areaM2: null,
+      soil: '',
+      stationId: null,
+      asTyped: {},
+      archived: false,
+    },
     planter,
     stops.map((own, i) => stopOf(i + 1, own)),
   );

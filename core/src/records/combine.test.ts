@@ -34,7 +34,15 @@ describe('two of a kind put together', () => {
   it('fill in what the one that stays did not know, and change nothing that it knew', () => {
     const field = (soil: string, areaM2: number | null) => ({
       id: newId(),
-      data: { growerId: 'g', name: 'Long Forty', soil, areaM2, asTyped: {}, archived: false },
+      data: {
+        growerId: 'g',
+        name: 'Long Forty',
+        soil,
+        areaM2,
+        stationId: null,
+        asTyped: {},
+        archived: false,
+      },
     });
     fc.assert(
       fc.property(
@@ -64,6 +72,7 @@ describe('two of a kind put together', () => {
         name: 'Long Forty',
         soil: '',
         areaM2,
+        stationId: null,
         asTyped: { areaM2: typed },
         archived: false,
       },

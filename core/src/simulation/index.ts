@@ -1,6 +1,7 @@
 export { makeDemoSeason, type DemoSeason, type DemoRecord } from './demo/makeDemoSeason.ts';
 export { demoScenario, DEMO_PLANTINGS } from './demo/demoScenarios.ts';
 export { judgementRates, keeps, type Rate } from './judgement/index.ts';
+export { digBelow } from './digBelow.ts';
 export { digRow, type DugSeed } from './digRow.ts';
 export { simulatePlanterLog, type SimulatedLogOptions } from './simulatePlanterLog.ts';
 export { simulateStand, type SimulatedStand } from './simulateStand.ts';
@@ -9,6 +10,7 @@ export {
   gapsInStretch,
   countStop,
   countStretch,
+  emergedInStretch,
   trueStand,
   type Stretch,
 } from './readStand.ts';

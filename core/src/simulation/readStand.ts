@@ -167,3 +167,27 @@ export function trueStand(stand: SimulatedStand, atH: number): number {
   for (let i = 0; i < stand.entries; i++) if (stand.emergedAtH[i]! <= atH) plants += 1;
   return plants / (passLengthM * passes * planter.units.length * planter.rowWidthM);
 }
+
+/**
+ * What a flagged length of row shows: the seeds that lie in it, and how many had come up at each look.
+ *
+ * @param atH hours after planting, rising
+ */
+export function emergedInStretch(
+  stand: SimulatedStand,
+  { pass, row, fromM, toM }: Omit<Stretch, 'atH'>,
+  atH: readonly number[],
+): { sown: number; emerged: number[] } {
+  const [first, end] = entriesNear(stand, rowIndex(stand, pass, row), fromM, toM);
+  let sown = 0;
+  const emerged = atH.map(() => 0);
+  for (let i = first; i < end; i++) {
+    const at = stand.positionM[i]!;
+    if (at < fromM || at >= toM || Number.isNaN(stand.depthM[i]!)) continue;
+    sown += 1;
+    atH.forEach((hours, k) => {
+      if (stand.emergedAtH[i]! <= hours) emerged[k]! += 1;
+    });
+  }
+  return { sown, emerged };
+}

@@ -8,7 +8,7 @@ import {
   perfectMeterSd,
   slotsSpanned,
 } from './index.ts';
-import { seededRandom } from '../stats/index.ts';
+import { sampleSd, sdInterval, seededRandom } from '../stats/index.ts';
 
 describe('analyseSpacing', () => {
   it.each(golden)(
@@ -157,6 +157,27 @@ describe('what a tape shows blank', () => {
     expect(() => analyseSpacing([{ positionsM: [1, 3], lengthM: 2 }], X)).toThrow(
       /runs\[0\]\.positionsM must lie on the tape/,
     ));
+});
+
+it('the interval of an SD holds it on tapes with skips, and narrows with tape', () => {
+  const random = seededRandom(31);
+  const tape = (slots: number) =>
+    pairs(
+      Array.from({ length: slots }, (_, slot) => slot * 0.166 + 0.02 * random.normal()).filter(
+        () => random.uniform() < 0.93,
+      ),
+    );
+  const pairs = (at: number[]) => at.slice(1).map((one, i) => Math.max(0, one - at[i]!));
+  const truth = sampleSd(tape(200_000))!;
+  const intervals = Array.from({ length: 400 }, () => sdInterval(tape(120))!);
+  const held = intervals.filter(({ lower, upper }) => lower <= truth && truth <= upper).length;
+  expect(held / 400).toBeGreaterThan(0.9);
+  expect(held / 400).toBeLessThan(0.98);
+  const long = sdInterval(tape(2000))!;
+  const short = sdInterval(tape(60))!;
+  expect(long.upper - long.lower).toBeLessThan((short.upper - short.lower) / 3);
+  expect(sdInterval([0.1, 0.2, 0.3, 0.2])).toBeNull();
+  expect(sdInterval([0.1, 0.1, 0.1, 0.1, 0.1])).toBeNull();
 });
 
 it('a meter that skips is not excused by the stand that its skips leave', () => {

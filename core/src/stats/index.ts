@@ -10,6 +10,7 @@ export {
 } from './distributions.ts';
 export { wilsonInterval, tInterval, type Interval } from './intervals.ts';
 export { mean, sampleSd } from './moments.ts';
+export { sdInterval } from './sdInterval.ts';
 export { seededRandom, type SeededRandom } from './seededRandom.ts';
 export { holm } from './holm.ts';
 export { moderatedVariances, type ModeratedVariances } from './moderatedVariances.ts';

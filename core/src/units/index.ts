@@ -9,7 +9,7 @@ export {
   type UnitName,
 } from './unitTable.ts';
 export { parseQuantity, type DecimalMark, type Parsed } from './parseQuantity.ts';
-export { isUsual, usualRange, type UsualRange } from './usualRange.ts';
+export { isUsual, USUAL_FIGURES, usualRange, type UsualRange } from './usualRange.ts';
 export { axisTicks, type AxisTick } from './axisTicks.ts';
 export { inEveryUnit } from './inEveryUnit.ts';
 export { printNumber, printQuantity, type NumberStyle } from './printQuantity.ts';

@@ -34,6 +34,7 @@ const EXAMPLES: Record<Dimension, string> = {
   population: '32k, 32,000/ac or 79 000/ha',
   share: '95 %',
   temperature: '50 °F or 10 °C',
+  heat: '115 °F·d or 64 °C·d',
   mass: '2,000 lb or 900 kg',
   massRate: '90 lb/ac or 100 kg/ha',
   seedSize: '2,800 seeds/lb or 6200 seeds/kg',

@@ -73,6 +73,15 @@ const KINDS = {
     us: { unit: 'percent', style: { decimals: 0 } },
     metric: { unit: 'percent', style: { decimals: 0 } },
   },
+  /** Heat units: degrees above the base, day by day. */
+  heat: {
+    us: { unit: 'fahrenheitDay', style: { decimals: 0 } },
+    metric: { unit: 'celsiusDay', style: { decimals: 0 } },
+  },
+  rain: {
+    us: { unit: 'in', style: { decimals: 2 } },
+    metric: { unit: 'mm', style: { decimals: 0 } },
+  },
   temperature: {
     us: { unit: 'fahrenheit', style: { decimals: 0 } },
     metric: { unit: 'celsius', style: { decimals: 0 } },

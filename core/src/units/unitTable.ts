@@ -2,7 +2,15 @@ import { requireFinite } from '../arguments/index.ts';
 
 /** What can be measured. Values are always SI: m, m², per m², °C, share of 1. */
 export type Dimension =
-  'length' | 'area' | 'population' | 'share' | 'temperature' | 'mass' | 'massRate' | 'seedSize';
+  | 'length'
+  | 'area'
+  | 'population'
+  | 'share'
+  | 'temperature'
+  | 'heat'
+  | 'mass'
+  | 'massRate'
+  | 'seedSize';
 
 export interface Unit {
   dimension: Dimension;
@@ -107,6 +115,18 @@ export const UNITS = {
     words: ['seeds/lb', '/lb', 'per lb', 'seeds per lb'],
   },
   percent: { dimension: 'share', factor: 0.01, symbol: '%', words: ['%', 'percent', 'per cent'] },
+  celsiusDay: {
+    dimension: 'heat',
+    factor: 1,
+    symbol: '°C·d',
+    words: ['°c·d', '°cd', 'degree days'],
+  },
+  fahrenheitDay: {
+    dimension: 'heat',
+    factor: 5 / 9,
+    symbol: '°F·d',
+    words: ['°f·d', '°fd', 'heat units', 'gdu', 'gdd'],
+  },
   celsius: {
     dimension: 'temperature',
     factor: 1,

@@ -203,6 +203,8 @@ describe('show', () => {
                 area: 1,
                 share: 1,
                 temperature: 1,
+                heat: 1,
+                rain: 1,
                 depthSpread: 1,
                 seedMass: 1,
                 seedMassRate: 1,

@@ -20,6 +20,17 @@ const USUAL: Partial<Record<QuantityKind, UsualRange>> = {
   area: [0.1 * ACRE_M2, 5_000 * ACRE_M2],
 };
 
+/** The same for figures of one meaning, where their kind says too much or too little. Defaults of this app. */
+export const USUAL_FIGURES = {
+  germination: [0.7, 1],
+  fieldLoss: [0, 0.3],
+  reserve: [0, 0.3],
+  singulation: [0.8, 1],
+  toleranceM: [INCH_M / 16, 1 * INCH_M],
+  dryLayerM: [0, 4 * INCH_M],
+  depthStopStepM: [INCH_M / 32, 0.5 * INCH_M],
+} as const satisfies Record<string, UsualRange>;
+
 /** What figures of a kind usually lie between; null where anything is usual. @example usualRange('rowWidth')[0] // 0.1016 m */
 export const usualRange = (kind: QuantityKind): UsualRange | null => USUAL[kind] ?? null;
 

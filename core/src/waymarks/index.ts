@@ -1,13 +1,28 @@
+import { belowGround } from './belowGround.ts';
+import { emergence } from './emergence.ts';
 import { result, standWalk } from './standWalk.ts';
 import { targets } from './targets.ts';
 import { trenchCheck } from './trenchCheck.ts';
 import type { MarkStanding, PlantingFacts, WayMark } from './wayMark.ts';
 
 export { pinOf, pinsOn, type Pin } from './pins.ts';
-export { MARK_STATES, type MarkState, type PlantingFacts, type WayMark } from './wayMark.ts';
+export {
+  MARK_STATES,
+  NO_EMERGENCE,
+  type MarkState,
+  type PlantingFacts,
+  type WayMark,
+} from './wayMark.ts';
 
 /** The stations of a planting's season in the order of the work. A later capability adds a file and a line here. */
-export const WAY_MARKS: readonly WayMark[] = [targets, trenchCheck, standWalk, result];
+export const WAY_MARKS: readonly WayMark[] = [
+  targets,
+  trenchCheck,
+  belowGround,
+  emergence,
+  standWalk,
+  result,
+];
 
 /** A way-mark as it stands for one planting. */
 export interface TrailMark extends MarkStanding {

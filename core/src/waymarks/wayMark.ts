@@ -1,4 +1,5 @@
 import type { Kept, Planting, Walk } from '../records/index.ts';
+import type { EmergencePrediction } from '../weather/index.ts';
 
 /**
  * `missed`: its time has passed for good (nobody can dig behind a planter that has left);
@@ -12,9 +13,28 @@ export interface PlantingFacts {
   planting: Pick<Kept<'planting'>, 'id'> & { data: Pick<Planting, 'crop' | 'plantedOn'> };
   /** Its walks of every purpose, oldest first. */
   walks: readonly { id: string; data: Walk }[];
+  /** When it comes up by the heat of its field; null where no weather says it. */
+  predicted: Pick<EmergencePrediction, 'first' | 'half' | 'nineInTen'> | null;
+  /** Days on which seeds were dug before plants were up, in order. */
+  below: readonly string[];
+  /** Its flagged lengths: how many, the days of visits, and whether plants still come. */
+  emergence: {
+    lengths: number;
+    visits: readonly string[];
+    coming: 'notYet' | 'coming' | 'done' | null;
+    lookAgainOn: string | null;
+  };
   /** The field's day, ISO date. */
   today: string;
 }
+
+/** Nothing flagged, nothing counted. */
+export const NO_EMERGENCE: PlantingFacts['emergence'] = {
+  lengths: 0,
+  visits: [],
+  coming: null,
+  lookAgainOn: null,
+};
 
 export interface MarkStanding {
   state: MarkState;

@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import type { Kept, Walk } from '../records/index.ts';
-import { nextOnTrail, pinsOn, trailOf, urgencyOf, WAY_MARKS, type PlantingFacts } from './index.ts';
+import {
+  NO_EMERGENCE,
+  nextOnTrail,
+  pinsOn,
+  trailOf,
+  urgencyOf,
+  WAY_MARKS,
+  type PlantingFacts,
+} from './index.ts';
 
 const planting = { id: 'p', data: { crop: 'corn' as const, plantedOn: '2027-05-01' } };
 const walk = (
@@ -22,6 +30,9 @@ const walk = (
 const facts = (today: string, ...walks: PlantingFacts['walks']): PlantingFacts => ({
   planting,
   walks,
+  predicted: null,
+  below: [],
+  emergence: NO_EMERGENCE,
   today,
 });
 const markOf = (mark: string, given: PlantingFacts) =>
@@ -64,9 +75,79 @@ describe('the trail of a planting', () => {
   });
 });
 
+describe('the below-ground mark', () => {
+  const stands = (today: string, more: Partial<PlantingFacts> = {}) =>
+    markOf('belowGround', { ...facts(today), ...more });
+  it('is due from the third day until plants come, and done once seeds were dug', () => {
+    expect(stands('2027-05-03').state).toBe('later');
+    expect(stands('2027-05-04')).toMatchObject({ state: 'due', link: '/plantings/p/below' });
+    expect(stands('2027-05-12')).toMatchObject({ state: 'missed', link: null });
+    expect(stands('2027-05-20', { below: ['2027-05-05', '2027-05-08'] })).toMatchObject({
+      state: 'done',
+      to: '2027-05-08',
+      link: '/plantings/p/below',
+    });
+  });
+  it('is not needed once plants are counted', () =>
+    expect(
+      stands('2027-05-10', {
+        emergence: {
+          lengths: 1,
+          visits: ['2027-05-09'],
+          coming: 'coming',
+          lookAgainOn: '2027-05-11',
+        },
+      }).state,
+    ).toBe('notNeeded'));
+});
+
+describe('the emergence mark', () => {
+  const stands = (today: string, emergence: Partial<PlantingFacts['emergence']> = {}) =>
+    markOf('emergence', { ...facts(today), emergence: { ...NO_EMERGENCE, ...emergence } });
+  const counted = { lengths: 12, visits: ['2027-05-12'], lookAgainOn: '2027-05-14' };
+
+  it('is due while plants usually come up, and missed when nobody flagged anything by then', () => {
+    expect(stands('2027-05-03').state).toBe('later');
+    expect(stands('2027-05-10')).toMatchObject({
+      state: 'due',
+      action: 'Flag lengths to count in',
+      link: '/plantings/p/emergence',
+    });
+    expect(stands('2027-05-22')).toMatchObject({ state: 'missed', link: null });
+  });
+
+  it('goes by the heat of the field where its weather says it', () => {
+    const predicted = { first: '2027-05-12', half: '2027-05-14', nineInTen: '2027-05-17' };
+    const on = (today: string, mark = 'emergence') => markOf(mark, { ...facts(today), predicted });
+    expect(on('2027-05-11')).toMatchObject({ state: 'later', from: '2027-05-12' });
+    expect(on('2027-05-12')).toMatchObject({ state: 'due', to: '2027-05-17' });
+    expect(on('2027-05-12').reason).toMatch(/by the heat of this field/);
+    expect(on('2027-05-18')).toMatchObject({ state: 'missed', link: null });
+    expect(on('2027-05-13', 'belowGround')).toMatchObject({ state: 'due', to: '2027-05-14' });
+  });
+
+  it('asks for the next visit every two days, and is done when no more come', () => {
+    const coming = { ...counted, coming: 'coming' as const };
+    expect(stands('2027-05-13', coming)).toMatchObject({ state: 'later', from: '2027-05-14' });
+    expect(stands('2027-05-14', coming)).toMatchObject({
+      state: 'due',
+      action: 'Count what is up',
+    });
+    expect(stands('2027-05-16', coming)).toMatchObject({ state: 'overdue', to: '2027-05-14' });
+    // Nobody came back: what was seen stays seen.
+    expect(stands('2027-05-30', coming)).toMatchObject({ state: 'done', to: '2027-05-12' });
+    expect(stands('2027-05-13', { ...counted, coming: 'done', lookAgainOn: null })).toMatchObject({
+      state: 'done',
+      to: '2027-05-12',
+    });
+  });
+});
+
 describe('what is next', () => {
   it('is what is under way, then what is overdue, then what is due', () => {
-    expect(nextOnTrail(trailOf(facts('2027-05-10')))).toBeNull();
+    expect(nextOnTrail(trailOf(facts('2027-05-03')))).toBeNull();
+    expect(nextOnTrail(trailOf(facts('2027-05-05')))).toMatchObject({ mark: 'belowGround' });
+    expect(nextOnTrail(trailOf(facts('2027-05-15')))).toMatchObject({ mark: 'emergence' });
     expect(nextOnTrail(trailOf(facts('2027-05-01')))).toMatchObject({
       mark: 'trenchCheck',
       action: 'Check behind the planter',

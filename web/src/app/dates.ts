@@ -20,3 +20,16 @@ const WHEN = new Intl.DateTimeFormat('en', {
 });
 /** An instant as a clock here shows it. @example localWhen('2027-05-27T01:30:00Z') // 'May 26, 19:30' in Denver */
 export const localWhen = (at: string) => WHEN.format(new Date(at));
+
+const DAY = new Intl.DateTimeFormat('en', {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  timeZone: 'UTC',
+});
+/** A local moment to the hour. @example moment('2027-05-11T08:00') // 'Tue, May 11, 8:00' */
+export const moment = (local: string) => {
+  const at = new Date(`${local}Z`);
+  const hour = Math.round((at.getTime() % 86_400_000) / 3_600_000);
+  return `${DAY.format(at)}, ${hour}:00`;
+};

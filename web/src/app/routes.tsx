@@ -29,6 +29,27 @@ export const router = createBrowserRouter([
         lazy: screen(() => import('../spacing/TapeScreen.tsx')),
       },
       { path: 'walks/:walkId/result', lazy: screen(() => import('../stand/ResultScreen.tsx')) },
+      {
+        path: 'plantings/:plantingId/below',
+        lazy: screen(() => import('../belowGround/BelowScreen.tsx')),
+      },
+      {
+        path: 'plantings/:plantingId/below/dig',
+        lazy: screen(() => import('../belowGround/DigScreen.tsx')),
+      },
+      {
+        path: 'plantings/:plantingId/emergence',
+        lazy: screen(() => import('../emergence/EmergenceScreen.tsx')),
+      },
+      {
+        path: 'plantings/:plantingId/emergence/flag',
+        lazy: screen(() => import('../emergence/FlagLengthsScreen.tsx')),
+      },
+      {
+        path: 'plantings/:plantingId/emergence/count',
+        lazy: screen(() => import('../emergence/CountEmergenceScreen.tsx')),
+      },
+      { path: 'weather', lazy: screen(() => import('../weather/WeatherScreen.tsx')) },
       { path: 'planters', lazy: screen(() => import('../planter/PlantersScreen.tsx')) },
       { path: 'targets', lazy: screen(() => import('../targets/TargetsScreen.tsx')) },
       { path: 'depth', lazy: screen(() => import('../depth/AdviserScreen.tsx')) },

@@ -3,15 +3,19 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 export interface Preferences {
   units: UnitSystem;
+  /** Window in which all plants should come up, h: schools differ. */
+  uniformityH: number;
 }
+
+const DEFAULTS: Preferences = { units: 'us', uniformityH: 24 };
 
 const PLACE = 'sendero-preferences';
 
 const remembered = (): Preferences => {
   try {
-    return { units: 'us', ...JSON.parse(localStorage.getItem(PLACE) ?? '{}') };
+    return { ...DEFAULTS, ...JSON.parse(localStorage.getItem(PLACE) ?? '{}') };
   } catch {
-    return { units: 'us' };
+    return DEFAULTS;
   }
 };
 
@@ -20,13 +24,16 @@ export const preferencesSlice = createSlice({
   name: 'preferences',
   initialState: remembered,
   reducers: {
-    unitsChosen(_, { payload }: PayloadAction<UnitSystem>) {
-      return { units: payload };
+    unitsChosen(state, { payload }: PayloadAction<UnitSystem>) {
+      state.units = payload;
+    },
+    uniformityChosen(state, { payload }: PayloadAction<number>) {
+      state.uniformityH = payload;
     },
   },
 });
 
-export const { unitsChosen } = preferencesSlice.actions;
+export const { unitsChosen, uniformityChosen } = preferencesSlice.actions;
 
 export const rememberPreferences = (preferences: Preferences) => {
   try {

@@ -75,6 +75,8 @@ describe('an older season', () => {
       'grower',
       'planter',
       'planting',
+      'weatherMonth',
+      'weatherStation',
       'workspace',
     ]);
     // Opened again, it is fetched from the beginning.

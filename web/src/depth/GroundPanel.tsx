@@ -1,5 +1,5 @@
 import { Choice } from '../app/Choice.tsx';
-import { FEELS, type Feel, type Ground, type TrenchStop } from '@sendero/core';
+import { FEELS, USUAL_FIGURES, type Feel, type Ground, type TrenchStop } from '@sendero/core';
 import { TextInput } from '@mantine/core';
 import { useDevice } from '../data/hooks.ts';
 import { readable, useLiveForm } from '../fields/useLiveForm.ts';
@@ -44,6 +44,7 @@ export function GroundPanel({ stop }: { stop: TrenchStop }) {
       <QuantityInput
         label="Thickness of the dry layer"
         kind="seedDepth"
+        usual={USUAL_FIGURES.dryLayerM}
         size="md"
         {...figure('dryLayerM')}
       />

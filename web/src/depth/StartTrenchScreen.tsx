@@ -5,6 +5,8 @@ import {
   type DepthConvention,
   type Kept,
   type TrenchWalk,
+  CROP_FACTS,
+  USUAL_FIGURES,
 } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
@@ -95,6 +97,7 @@ function StartTrenchForm({
         <QuantityInput
           label="Depth aimed for, to the seed’s bottom"
           kind="seedDepth"
+          usual={CROP_FACTS[planting.data.crop].usual.depthTargetM}
           size="md"
           {...figure('targetM')}
         />
@@ -108,6 +111,7 @@ function StartTrenchForm({
             </>
           }
           kind="seedDepth"
+          usual={USUAL_FIGURES.toleranceM}
           size="md"
           {...figure('toleranceM')}
         />

@@ -189,7 +189,7 @@ function Figures({ check }: { check: TrenchCheck }) {
         {depths.rowsDiffer && (
           <span className="small soft">
             {' '}
-            rows {depths.rowsDiffer.p <= 0.05 ? 'differ' : 'do not differ'} (p{' '}
+            rows {depths.rowsDiffer.p <= 0.05 ? 'differ' : 'show no difference'} (p{' '}
             {depths.rowsDiffer.p < 0.001 ? '< 0.001' : depths.rowsDiffer.p.toFixed(3)})
           </span>
         )}

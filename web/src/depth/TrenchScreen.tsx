@@ -5,6 +5,7 @@ import {
   type TrenchCheck,
   type TrenchStop,
   rowsText,
+  usualRange,
 } from '@sendero/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
@@ -60,6 +61,7 @@ export default function TrenchScreen() {
   return <Opening key={stop.id} check={check} stop={stop} />;
 }
 
+const deepest = usualRange('seedDepth')![1];
 const TABS = [
   { value: 'depth', says: 'Depth' },
   { value: 'gaps', says: 'Distances' },
@@ -133,8 +135,22 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
   const profile = (
     <CheckProfile check={check} height={desk ? 260 : 200} chosen={row} onChoose={choose} />
   );
+  const unusual = order.flatMap((row) =>
+    rows
+      .rowAt(row)
+      .seeds.flatMap(({ depthM }, i) =>
+        depthM !== null && depthM > deepest
+          ? [`row ${row}, seed ${i + 1}: ${units.show(depthM, 'seedDepth')}`]
+          : [],
+      ),
+  );
   const actions = (
     <>
+      {unusual.length > 0 && (
+        <p className="small" role="status">
+          Unusually deep: {unusual.join('; ')}. Kept as it is, if it is right; undo takes it back.
+        </p>
+      )}
       {rows.problem && (
         <p className="warn" role="alert">
           {rows.problem}

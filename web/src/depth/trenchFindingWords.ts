@@ -56,7 +56,7 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
       return {
         tone: 'act',
         says: `${rowsText(finding.rows.map(({ row }) => row))} ${finding.rows.length === 1 ? 'puts its seeds' : 'put their seeds'} at uneven depth: ${finding.rows.map(({ row, sdM }) => `SD ${units.show(sdM, 'depthSpread')} in row ${row}`).join(', ')}, ${units.show(finding.withinM, 'depthSpread')} over all rows.`,
-        next: 'Its depth stop is not to blame: look for play in the arms and gauge wheels, worn bushings, a weak downforce spring, a rough path of that wheel.',
+        next: 'A depth stop shifts a row, it does not loosen it: look for play in the arms and gauge wheels, worn bushings, a weak downforce spring, a rough path of that wheel.',
       };
     case 'onTarget':
       return {
@@ -77,7 +77,7 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
         tone: 'plain',
         says: {
           rows: `The rows differ from each other (SD ${between}) more than seeds do inside a row (SD ${within}).`,
-          within: `Seeds differ inside every row (SD ${within}); the rows among each other do not.`,
+          within: `Seeds differ inside every row (SD ${within}); the rows among each other no more than that.`,
           both: `The rows differ from each other (SD ${between}), and seeds inside the rows do too (SD ${within}).`,
         }[finding.pointsTo],
         next: {

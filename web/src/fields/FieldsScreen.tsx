@@ -43,6 +43,7 @@ export default function FieldsScreen() {
       <div className="row spread">
         <h1>Fields</h1>
         <span className="spacer" />
+        <Link to="/weather">Weather</Link>
         <SeasonSwitch />
         <Button h={48} onClick={() => setEditing({ what: 'field', id: null })}>
           Add a field

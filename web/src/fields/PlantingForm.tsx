@@ -5,6 +5,7 @@ import {
   DEFAULT_FIELD_LOSS,
   expectedStand,
   targetSpacing,
+  USUAL_FIGURES,
   type Crop,
   type Kept,
   type Planting,
@@ -112,14 +113,13 @@ export function PlantingForm({
   const { crop, plantedOn } = form.values;
   const leftBehind = walks.filter(({ data }) => data.startedOn < plantedOn);
   const kinds = kindsOf(crop);
+  const usual: Partial<Record<Figure, UsualRange>> = {
+    ...USUAL_FIGURES,
+    ...CROP_FACTS[crop].usual,
+  };
   const value = (name: Figure) => form.values[name].value ?? Number.NaN;
   const input = (name: Figure, label: React.ReactNode) => (
-    <QuantityInput
-      label={label}
-      kind={kinds[name]}
-      usual={(CROP_FACTS[crop].usual as Partial<Record<Figure, UsualRange>>)[name]}
-      {...figure(name)}
-    />
+    <QuantityInput label={label} kind={kinds[name]} usual={usual[name]} {...figure(name)} />
   );
   const [rowWidthM, seedsPerM2] = [value('rowWidthM'), value('seedsPerM2')];
   const spacing =

@@ -1,4 +1,4 @@
-import { validate, type Kept, type Problems } from '@sendero/core';
+import { USUAL_FIGURES, validate, type Kept, type Problems } from '@sendero/core';
 import { Autocomplete, NativeSelect, TextInput } from '@mantine/core';
 import { useState, type ReactNode, type SubmitEventHandler } from 'react';
 import { useAll } from '../data/hooks.ts';
@@ -197,6 +197,7 @@ export function PlanterForm({
       <QuantityInput
         label="One position of the depth stop moves the seed by (optional)"
         kind="seedDepth"
+        usual={USUAL_FIGURES.depthStopStepM}
         {...figure('depthStopStepM')}
       />
       {form.values.type === 'planter' && (

@@ -1,4 +1,4 @@
-import type { MonitorReading, TrenchCheck } from '@sendero/core';
+import { CROP_FACTS, USUAL_FIGURES, type MonitorReading, type TrenchCheck } from '@sendero/core';
 import { useState } from 'react';
 import { useDevice } from '../data/hooks.ts';
 import { readable, useLiveForm } from '../fields/useLiveForm.ts';
@@ -55,10 +55,16 @@ function FigureLine({ check, row }: { check: TrenchCheck; row: number | null }) 
   const who = row === null ? 'Machine' : `Row ${row}`;
   return (
     <div className="columns half">
-      <QuantityInput label={`${who}: population shown`} kind="population" {...figure('perM2')} />
+      <QuantityInput
+        label={`${who}: population shown`}
+        kind="population"
+        usual={CROP_FACTS[check.planting.data.crop].usual.seedsPerM2}
+        {...figure('perM2')}
+      />
       <QuantityInput
         label={`${who}: singulation shown (optional)`}
         kind="share"
+        usual={USUAL_FIGURES.singulation}
         {...figure('singulation')}
       />
     </div>

@@ -16,6 +16,7 @@ import { StandScale } from '../stand/StandScale.tsx';
 import { draftNames } from '../fields/useDraft.ts';
 import { useWalkStand } from '../stand/useWalkStand.ts';
 import { METHOD_WORDS } from '../stand/methodWords.tsx';
+import HeatAndRain from '../weather/HeatAndRain.tsx';
 import Notes from '../notes/Notes.tsx';
 import { RecordMenu } from '../fields/RecordMenu.tsx';
 import { BESIDE_WORDS, plantingTitle } from '../fields/plantingWords.ts';
@@ -175,6 +176,15 @@ export default function PlantingScreen() {
       {editing && (
         <PlantingForm fieldId={field.id} planting={one.planting} onDone={() => setEditing(false)} />
       )}
+      <section className="sheet stack tight">
+        <h2>Heat and rain since planting</h2>
+        <HeatAndRain
+          planting={one.planting}
+          marks={marks.flatMap(({ state, to, label, mark }) =>
+            state === 'done' && mark !== 'result' && mark !== 'targets' ? { on: to, label } : [],
+          )}
+        />
+      </section>
       <div className="columns half">
         <div className="stack">
           <NewestCheck checkId={checks.at(-1)?.id} />

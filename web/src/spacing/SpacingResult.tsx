@@ -1,9 +1,11 @@
-import { max } from 'd3-array';
+import { max, pairs } from 'd3-array';
 import {
   INCH_M,
   analyseSpacing,
   costOfSpacing,
   machineSpread,
+  sdInterval,
+  wilsonInterval,
   tapeRun,
   type SpacingAnalysis,
   type WalkStand,
@@ -51,7 +53,11 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
     stand.spacingM;
   return (
     <div className="stack">
-      <Sentences stand={stand} found={found} />
+      <Sentences
+        stand={stand}
+        found={found}
+        intervalsM={tapes.flatMap(({ data }) => pairs(data.positionsM, (a, b) => b - a))}
+      />
       <div className="row spread">
         <h3>
           Spacing of {tapes.reduce((sum, { data }) => sum + data.positionsM.length, 0)} plants on{' '}
@@ -120,7 +126,15 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
   );
 }
 
-function Sentences({ stand, found }: { stand: WalkStand; found: SpacingAnalysis }) {
+function Sentences({
+  stand,
+  found,
+  intervalsM,
+}: {
+  stand: WalkStand;
+  found: SpacingAnalysis;
+  intervalsM: number[];
+}) {
   const units = useUnits();
   if (found.sdM === null || found.qualityOfFeedIndex === null) return null;
   // What the tag and the field loss expected of it explain, not what stands: skips are the meter's own.
@@ -135,20 +149,26 @@ function Sentences({ stand, found }: { stand: WalkStand; found: SpacingAnalysis 
     units.system === 'us'
       ? `${(kg / BUSHEL_PER_ACRE_KG_M2).toFixed(1)} bu/ac`
       : `${(kg * 10).toFixed(2)} t/ha`;
+  const singly = wilsonInterval(Math.round(found.qualityOfFeedIndex * found.slots), found.slots);
+  const sd = sdInterval(intervalsM);
+  const least = sd && Math.sqrt(Math.max(0, sd.lower ** 2 - perfectSdM ** 2));
   return (
     <div className="stack tight">
       <p>
-        <strong>{percent(found.qualityOfFeedIndex)} of the places are filled singly</strong>;
-        practitioners call 90 % or more a good job. Empty: {percent(found.missIndex)}, doubles:{' '}
+        <strong>{percent(found.qualityOfFeedIndex)} of the places are filled singly</strong> (95 %:{' '}
+        {percent(singly.lower)} to {percent(singly.upper)}, of {found.slots}); practitioners call 90
+        % or more a good job. Empty: {percent(found.missIndex)}, doubles:{' '}
         {percent(found.multiplesIndex)}.
       </p>
       <p>
-        The SD is <strong>{units.show(found.sdM, 'plantSpacing')}</strong>. A perfect meter would
-        still show {units.show(perfectSdM, 'plantSpacing')} with {percent(liveShare)} of the seeds
-        up (germination and field loss of this planting).{' '}
-        {machineSdM > 0
-          ? `The machine adds a spread of ${units.show(machineSdM, 'plantSpacing')} of its own.`
-          : 'The machine adds nothing to it.'}
+        The SD is <strong>{units.show(found.sdM, 'plantSpacing')}</strong>
+        {sd &&
+          ` (95 %: ${units.show(sd.lower, 'plantSpacing')} to ${units.show(sd.upper, 'plantSpacing')})`}
+        . A perfect meter would still show {units.show(perfectSdM, 'plantSpacing')} with{' '}
+        {percent(liveShare)} of the seeds up (germination and field loss of this planting).{' '}
+        {least
+          ? `The machine adds a spread of about ${units.show(machineSdM, 'plantSpacing')} of its own, at least ${units.show(least, 'plantSpacing')}.`
+          : 'These tapes do not show that the machine adds to it.'}
       </p>
       {stand.planter?.type === 'drill' && (
         <p>A drill does not single its seeds: judge it against drills, not against a planter.</p>

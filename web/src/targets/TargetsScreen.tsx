@@ -15,6 +15,7 @@ import {
   unitAreaM2,
   type Crop,
   type QuantityKind,
+  USUAL_FIGURES,
 } from '@sendero/core';
 import { NativeSelect, TextInput } from '@mantine/core';
 import { useState } from 'react';
@@ -63,7 +64,7 @@ interface Start {
 function QuickCard({ start }: { start: Start | null }) {
   const units = useUnits();
   const [crop, setCrop] = useState<Crop>(start?.crop ?? 'corn');
-  const dense = CROP_FACTS[crop].denseStand;
+  const { denseStand: dense, usual } = CROP_FACTS[crop];
   const popKind = units.standKind(dense);
   const entry = (value: number | null, kind: QuantityKind): Entered =>
     enteredFrom(value, undefined, kind, units);
@@ -124,6 +125,7 @@ function QuickCard({ start }: { start: Start | null }) {
     toRate: (value: number) => number | null,
   ) => ({
     kind,
+    usual: what === 'rate' || what === 'live' ? usual.seedsPerM2 : undefined,
     size: 'md' as const,
     entered: typing?.what === what ? typing.entered : entry(value, kind),
     onEntered: (entered: Entered) => {
@@ -165,6 +167,7 @@ function QuickCard({ start }: { start: Start | null }) {
             <QuantityInput
               label="Row width"
               kind="rowWidth"
+              usual={usual.rowWidthM}
               size="md"
               entered={width}
               onEntered={setWidth}
@@ -209,6 +212,7 @@ function QuickCard({ start }: { start: Start | null }) {
             <QuantityInput
               label="Germination on the tag"
               kind="share"
+              usual={USUAL_FIGURES.germination}
               entered={germination}
               onEntered={setGermination}
             />
@@ -219,6 +223,7 @@ function QuickCard({ start }: { start: Start | null }) {
                 </>
               }
               kind="share"
+              usual={USUAL_FIGURES.fieldLoss}
               entered={loss}
               onEntered={setLoss}
             />
@@ -281,6 +286,7 @@ function QuickCard({ start }: { start: Start | null }) {
                 </>
               }
               kind="share"
+              usual={USUAL_FIGURES.reserve}
               entered={reserve}
               onEntered={setReserve}
             />

@@ -1,4 +1,6 @@
 import {
+  emergenceVisits,
+  NO_EMERGENCE,
   trailOf,
   urgencyOf,
   type Kept,
@@ -6,9 +8,11 @@ import {
   type TrailMark,
   type TrenchWalk,
 } from '@sendero/core';
+import { group } from 'd3-array';
 import { useMemo } from 'react';
 import { useAll, useToday } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
+import { predictions } from '../weather/predictions.ts';
 
 export interface PlantingOnTrail {
   planting: Kept<'planting'>;
@@ -29,6 +33,10 @@ export function useTrails(): PlantingOnTrail[] {
   const fields = useAll('field');
   const growers = useAll('grower');
   const walks = useAll('walk');
+  const lengths = useAll('flaggedLength');
+  const counts = useAll('emergenceCount');
+  const digs = useAll('belowGround');
+  const months = useAll('weatherMonth');
   const today = useToday();
   const season = useAppSelector((state) => state.sync.season);
   return useMemo(() => {
@@ -37,6 +45,10 @@ export function useTrails(): PlantingOnTrail[] {
         (least, mark) => Math.min(least, urgencyOf(mark) ?? (mark.state === 'later' ? 3 : 4)),
         4,
       );
+    const lengthsOf = group(lengths, ({ data }) => data.plantingId);
+    const predicted = predictions(plantings, fields, months, today);
+    const digsOf = group(digs, ({ data }) => data.plantingId);
+    const countsOf = group(counts, ({ data }) => data.lengthId);
     return plantings
       .filter(({ data }) => data.season === season)
       .flatMap((planting) => {
@@ -58,10 +70,34 @@ export function useTrails(): PlantingOnTrail[] {
             checks,
             growerName: grower?.data.name ?? '',
             archived: [planting, field, grower].some((held) => held?.data.archived),
-            marks: trailOf({ planting, walks: own, today }),
+            marks: trailOf({
+              planting,
+              walks: own,
+              predicted: predicted.get(planting.id) ?? null,
+              below: [
+                ...new Set((digsOf.get(planting.id) ?? []).map(({ data }) => data.on)),
+              ].sort(),
+              emergence: standing(planting, lengthsOf.get(planting.id) ?? [], countsOf),
+              today,
+            }),
           },
         ];
       })
       .sort((a, b) => urgency(a) - urgency(b));
-  }, [plantings, fields, growers, walks, today, season]);
+  }, [plantings, fields, growers, walks, lengths, counts, digs, months, today, season]);
+}
+
+/** What the trail knows of a planting's flagged lengths. */
+function standing(
+  planting: Kept<'planting'>,
+  lengths: readonly Kept<'flaggedLength'>[],
+  countsOf: ReadonlyMap<string, readonly Kept<'emergenceCount'>[]>,
+) {
+  if (lengths.length === 0) return NO_EMERGENCE;
+  const { visits, coming, lookAgainOn } = emergenceVisits(
+    planting.data,
+    lengths,
+    lengths.flatMap(({ id }) => countsOf.get(id) ?? []),
+  );
+  return { lengths: lengths.length, visits: visits.map(({ on }) => on), coming, lookAgainOn };
 }

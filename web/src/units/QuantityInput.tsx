@@ -94,7 +94,7 @@ function Doubt({
 }) {
   const units = useUnits();
   const odd = !isUsual(value, usual);
-  if (other !== undefined && (unsure || (odd && isUsual(other, usual))))
+  if (other !== undefined && other !== value && (unsure || (odd && isUsual(other, usual))))
     return (
       <div className="row small" role="group" aria-label="Which is meant?">
         Which is meant?

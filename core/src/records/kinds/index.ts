@@ -1,6 +1,9 @@
+import { belowGround } from './belowGround.ts';
 import { conflict } from './conflict.ts';
+import { emergenceCount } from './emergenceCount.ts';
 import { event } from './event.ts';
 import { field } from './field.ts';
+import { flaggedLength } from './flaggedLength.ts';
 import { grower } from './grower.ts';
 import { note } from './note.ts';
 import { observation } from './observation.ts';
@@ -8,6 +11,8 @@ import { planter } from './planter.ts';
 import { planting } from './planting.ts';
 import { stop } from './stop.ts';
 import { walk } from './walk.ts';
+import { weatherMonth } from './weatherMonth.ts';
+import { weatherStation } from './weatherStation.ts';
 import { workspace } from './workspace.ts';
 
 /** Every kind of record, parents before children. */
@@ -15,11 +20,16 @@ export const KINDS = {
   workspace,
   grower,
   planter,
+  weatherStation,
+  weatherMonth,
   field,
   planting,
   walk,
   stop,
   observation,
+  belowGround,
+  flaggedLength,
+  emergenceCount,
   event,
   note,
   conflict,
@@ -28,4 +38,5 @@ export const KINDS = {
 export type { ColumnType, KindDeclaration } from './defineKind.ts';
 export { EVENT_TYPES, EVENT_WORDS } from './event.ts';
 export { BESIDE } from './planting.ts';
+export { SOWN_FROM } from './flaggedLength.ts';
 export { ADJUSTED } from './observation.ts';

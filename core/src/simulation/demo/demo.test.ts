@@ -5,6 +5,15 @@ import {
   DEFAULT_DEPTH_TOLERANCE_M,
 } from '../../depth/index.ts';
 import { countedLength, judgeStand, standByRow, summariseStand } from '../../stand/index.ts';
+import { bootstrapEmergence, compareEmergence, finished } from '../../emergence/index.ts';
+import { heatSince, spellsSince } from '../../weather/index.ts';
+import {
+  flaggedCounts,
+  readBelow,
+  readEmergence,
+  type GroupReading,
+} from '../../readings/index.ts';
+import { seededRandom } from '../../stats/index.ts';
 import { expectedStand } from '../../targets/index.ts';
 import type { DataOf, Kind } from '../../records/index.ts';
 import { makeDemoSeason, trueStand } from '../index.ts';
@@ -98,4 +107,66 @@ it('a field has one planting a season, unless it says why there are two', () => 
     expect(new Set(whole.map(({ fieldId }) => fieldId)).size).toBe(whole.length);
   }
   expect(season.records.filter(({ kind }) => kind === 'field')).toHaveLength(6);
+});
+
+describe('the emergence of the demo is what was put in', () => {
+  const of = <K extends Kind>(kind: K) =>
+    season.records.filter((record) => record.kind === kind) as unknown as {
+      id: string;
+      data: DataOf<K>;
+    }[];
+  const read = (fieldName: string) => {
+    const field = of('field').find(({ data }) => data.name === fieldName)!;
+    const planting = of('planting').find(({ data }) => data.fieldId === field.id)!;
+    return readEmergence(
+      planting,
+      of('flaggedLength').filter(({ data }) => data.plantingId === planting.id),
+      of('emergenceCount'),
+    );
+  };
+  const compared = (groups: readonly GroupReading[]) => {
+    return compareEmergence(
+      finished(
+        bootstrapEmergence(
+          groups.map(({ name, lengths }) => ({ name, lengths: lengths.map(flaggedCounts) })),
+          { draws: 400, random: seededRandom(3) },
+        ),
+      ),
+    );
+  };
+  it('Long Forty: row 4, set shallow into dry soil, is up late, and no other row is', () => {
+    const { rows, all, coming } = read('Long Forty');
+    expect(coming).toBe('done');
+    const { emergedAtH, entries } = season.truth['Long Forty']!;
+    const up = [...emergedAtH.slice(0, entries)].filter(Number.isFinite).sort((a, b) => a - b);
+    expect(Math.abs(all!.told.t50H! - up[up.length >> 1]!)).toBeLessThan(12);
+    const late = compared(rows).filter(({ verdict }) => verdict !== 'not told apart');
+    expect(late.map(({ name, verdict }) => `${name} ${verdict}`)).toEqual(['Row 4 later']);
+  });
+  it('The Apron: two zones, each with its curve', () =>
+    expect(read('The Apron').zones.map(({ name }) => name)).toEqual(['upper half', 'lower half']));
+});
+
+it('Heron Bottom: what was dug points to the cold rain after planting', () => {
+  const of = <K extends Kind>(kind: K) =>
+    season.records.filter((record) => record.kind === kind) as unknown as {
+      id: string;
+      data: DataOf<K>;
+    }[];
+  const field = of('field').find(({ data }) => data.name === 'Heron Bottom')!;
+  const planting = of('planting').find(({ data }) => data.fieldId === field.id)!;
+  const days = of('weatherMonth')
+    .filter(({ data }) => data.stationId === field.data.stationId)
+    .flatMap(({ data }) => data.days);
+  const { plantedOn } = planting.data;
+  const found = readBelow(
+    planting,
+    of('belowGround').filter(({ data }) => data.plantingId === planting.id),
+    {
+      heat: heatSince('corn', plantedOn, days, '2027-05-26'),
+      spells: spellsSince(plantedOn, days, { cold: true, until: '2027-05-20' }),
+    },
+  )!;
+  expect(found.judged.causes[0]?.cause).toBe('cold');
+  expect(found.upOn! > found.on).toBe(true);
 });

@@ -113,11 +113,26 @@ export interface DemoPlanting {
   ground: Pick<Scenario, 'zones' | 'weather'>;
   /** A trench check on planting day: what was found then, and left as it was. */
   trench?: DemoTrench;
+  /** Seeds dug before plants were up. */
+  below?: { on: string; by: string; rows: number[]; seeds: number };
+  /** Lengths flagged in every row at one place, or in each zone, and the days they were counted. */
+  emergence?: DemoEmergence;
   walk?: DemoWalk;
   /** Why the field has another planting this season. */
   beside?: Planting['beside'];
   /** What was noted of it, and when. */
   note?: { on: string; by: string; text: string };
+}
+
+export interface DemoEmergence {
+  countedBy: string;
+  flaggedOn: string;
+  countedOn: string[];
+  lengthM: number;
+  typedLength: string;
+  /** Every row at one place; or so many lengths in each zone. */
+  lengths: 'everyRow' | { inEachZone: number };
+  place: string;
 }
 
 export interface DemoTrench {
@@ -171,6 +186,22 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
         Array.from({ length: 12 }, (_, i) => [i + 1, i < 8 ? 'rubber' : 'spiked']),
       ),
     },
+    emergence: {
+      countedBy: 'Ife Marlow',
+      flaggedOn: '2027-05-06',
+      countedOn: [
+        '2027-05-08',
+        '2027-05-10',
+        '2027-05-12',
+        '2027-05-14',
+        '2027-05-16',
+        '2027-05-18',
+        '2027-05-20',
+      ],
+      ...thousandth30,
+      lengths: 'everyRow',
+      place: '60 steps in from the east gate, flags on the fence side',
+    },
     walk: {
       on: '2027-05-26',
       method: 'everyRow',
@@ -214,10 +245,11 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     ground: {
       weather: spring(13, [1, 4]),
       zones: [
-        { ...goodGround(0, 220), name: 'bottom', coldInjuryShare: 0.1, rotShare: 0.05 },
+        { ...goodGround(0, 220), name: 'bottom', coldInjuryShare: 0.3, rotShare: 0.05 },
         { ...goodGround(220, PASS_M), coldInjuryShare: 0.04 },
       ],
     },
+    below: { on: '2027-05-15', by: 'Teo Lindqvist', rows: [1, 3, 5, 7, 9, 11], seeds: 6 },
     walk: {
       on: '2027-05-27',
       method: 'oneRow',
@@ -275,7 +307,19 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     germination: 0.9,
     ground: {
       weather: spring(15),
-      zones: [goodGround(0, 200), { ...goodGround(200, PASS_M), crustShare: 0.06 }],
+      zones: [
+        { ...goodGround(0, 200), name: 'upper half' },
+        { ...goodGround(200, PASS_M), name: 'lower half', crustShare: 0.2 },
+      ],
+    },
+    emergence: {
+      countedBy: 'Teo Lindqvist',
+      flaggedOn: '2027-05-14',
+      countedOn: ['2027-05-16', '2027-05-18', '2027-05-20', '2027-05-22', '2027-05-24'],
+      lengthM: 5 * 12 * INCH_M,
+      typedLength: '5 ft',
+      lengths: { inEachZone: 5 },
+      place: 'along the middle pass, flags every 50 steps',
     },
     walk: {
       on: '2027-05-26',

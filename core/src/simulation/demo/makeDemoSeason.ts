@@ -1,13 +1,17 @@
 import { ACRE_M2, INCH_M } from '../../units/index.ts';
+import { group } from 'd3-array';
 import { v7 as uuidv7 } from 'uuid';
 import { DEFAULT_DEPTH_TOLERANCE_M, NORMAL_FURROW } from '../../depth/index.ts';
 import { DEFAULT_FIELD_LOSS, hoopArea } from '../../targets/index.ts';
 import { countedLength, rowsAsSeen } from '../../stand/index.ts';
+import { hoursSince } from '../../readings/index.ts';
 import { daysBetween } from '../../season/index.ts';
 import { seededRandom } from '../../stats/index.ts';
 import type { DataOf, InputOf, Kind } from '../../records/index.ts';
+import { digBelow } from '../digBelow.ts';
 import { digRow } from '../digRow.ts';
-import { commonestStage, countStretch, plantsInStretch } from '../readStand.ts';
+import { measuredDays } from '../measuredDays.ts';
+import { commonestStage, countStretch, emergedInStretch, plantsInStretch } from '../readStand.ts';
 import { simulateStand, type SimulatedStand } from '../simulateStand.ts';
 import {
   DEMO_GROWERS,
@@ -16,6 +20,7 @@ import {
   DEMO_SEASON,
   DEMO_TODAY,
   demoScenario,
+  type DemoEmergence,
   type DemoPlanting,
   type DemoTrench,
   type DemoWalk,
@@ -57,11 +62,13 @@ export function makeDemoSeason({
   only?(planting: DemoPlanting): boolean;
 } = {}): DemoSeason {
   const random = seededRandom(20270527 + variant);
+  // Ids have a source of their own: a record more moves nothing that was drawn before.
+  const ids = seededRandom(19 + variant);
   let tick = Date.parse('2027-04-01T08:00:00Z');
   const newId = () =>
     uuidv7({
       msecs: (tick += 1000),
-      random: Uint8Array.from({ length: 16 }, () => random.below(256)),
+      random: Uint8Array.from({ length: 16 }, () => ids.below(256)),
     });
   const records: DemoRecord[] = [];
   const add = <K extends Kind>(
@@ -97,6 +104,29 @@ export function makeDemoSeason({
       ],
     ),
   );
+  /** Each field of the season has a station at its gate: its weather is the one its seeds had. */
+  const addStation = (demo: DemoPlanting) => {
+    const stationId = add('weatherStation', {
+      name: `${demo.field} gate`,
+      soilDepthM: 2 * INCH_M,
+      shape: null,
+    });
+    const tenth = (value: number) => Math.round(10 * value) / 10;
+    // As a station prints them.
+    const days = measuredDays(
+      demo.ground.weather.map(({ minC, maxC, rainM, soil }) => ({
+        minC: tenth(minC),
+        maxC: tenth(maxC),
+        rainM: Math.round(1e4 * rainM) / 1e4,
+        soil: { minC: tenth(soil.minC), maxC: tenth(soil.maxC) },
+      })),
+      demo.plantedOn,
+    );
+    const measured = days.filter(({ on }) => on < DEMO_TODAY);
+    for (const [month, own] of group(measured, ({ on }) => on.slice(0, 7)))
+      add('weatherMonth', { stationId, month, days: own });
+    return stationId;
+  };
   const truth: Record<string, SimulatedStand> = {};
   const fields = new Map<string, string>();
   DEMO_PLANTINGS.forEach((demo, i) => {
@@ -110,6 +140,7 @@ export function makeDemoSeason({
         name: demo.field,
         areaM2: demo.areaAc * ACRE_M2,
         soil: demo.soil,
+        stationId: season === DEMO_SEASON && demo.plantedOn < DEMO_TODAY ? addStation(demo) : null,
         asTyped: { areaM2: `${demo.areaAc} ac` },
       });
     fields.set(demo.field, fieldId);
@@ -137,6 +168,8 @@ export function makeDemoSeason({
     const stand = simulateStand(demoScenario(demo), 100 + i + 1000 * variant);
     if (season === DEMO_SEASON) truth[demo.field] = stand;
     if (demo.trench) addTrench(demo, demo.trench, plantingId, stand);
+    if (demo.below) addBelow(demo, demo.below, plantingId, stand);
+    if (demo.emergence) addEmergence(demo, demo.emergence, plantingId, stand);
     addWalk(demo, demo.walk, plantingId, stand);
   });
   return {
@@ -239,7 +272,7 @@ export function makeDemoSeason({
             depthM,
             typed: '',
             moist: null,
-            by: 'rule',
+            by: 'rule' as const,
           })),
           gapsM,
           gapsTyped: gapsM.map(() => ''),
@@ -270,6 +303,111 @@ export function makeDemoSeason({
       by,
       stamp(53),
     );
+  }
+
+  function addBelow(
+    demo: DemoPlanting,
+    { on, by, rows, seeds }: NonNullable<DemoPlanting['below']>,
+    plantingId: string,
+    stand: SimulatedStand,
+  ) {
+    const where = seededRandom(37 + variant);
+    rows.forEach((row, i) => {
+      const at = new Date(Date.parse(`${on}T15:00:00Z`) + i * 5 * 60_000).toISOString();
+      const dug = digBelow(
+        stand,
+        { pass: 2, row, fromM: 60 + row },
+        seeds,
+        hoursSince(demo.plantedOn, at, DEMO_ZONE_MIN),
+        where,
+      );
+      add(
+        'belowGround',
+        {
+          plantingId,
+          row,
+          at,
+          on,
+          zoneOffsetMin: DEMO_ZONE_MIN,
+          seeds: dug.map(({ state, depthM, moist, shootM }) => ({
+            state,
+            depthM: Math.round(depthM! / (INCH_M / 8)) * (INCH_M / 8),
+            typed: '',
+            moist,
+            shootM,
+          })),
+          over: [...(dug[0]?.over ?? [])],
+          crustM: null,
+        },
+        by,
+        at,
+      );
+    });
+  }
+
+  function addEmergence(
+    demo: DemoPlanting,
+    { countedBy, flaggedOn, countedOn, lengthM, typedLength, lengths, place }: DemoEmergence,
+    plantingId: string,
+    stand: SimulatedStand,
+  ) {
+    const { planter, passes, zones } = stand.scenario;
+    const stamp = (on: string, minutes: number) =>
+      new Date(Date.parse(`${on}T14:00:00Z`) + minutes * 60_000).toISOString();
+    // A source of its own: what is flagged moves nothing else of the season.
+    const where = seededRandom(31 + variant);
+    const places =
+      lengths === 'everyRow'
+        ? planter.units.map((_, i) => ({ row: i + 1, zone: '', pass: 1, fromM: 55 }))
+        : zones.flatMap(({ name, fromM, toM }) =>
+            Array.from({ length: lengths.inEachZone }, () => ({
+              row: 1 + where.below(planter.units.length),
+              zone: name,
+              pass: where.below(passes),
+              fromM: fromM + 10 + where.uniform() * (toM - fromM - 20),
+            })),
+          );
+    places.forEach(({ row, zone, pass, fromM }, i) => {
+      const lengthId = add(
+        'flaggedLength',
+        {
+          plantingId,
+          row: zone ? null : row,
+          zone,
+          lengthM,
+          sownFrom: 'rate',
+          seeds: null,
+          place,
+          at: stamp(flaggedOn, i * 2),
+          asTyped: { lengthM: typedLength },
+        },
+        countedBy,
+        stamp(flaggedOn, i * 2),
+      );
+      const atH = countedOn.map((on) =>
+        hoursSince(demo.plantedOn, stamp(on, i * 2), DEMO_ZONE_MIN),
+      );
+      const stretch = { pass, row, fromM, toM: fromM + lengthM };
+      const { emerged } = emergedInStretch(stand, stretch, atH);
+      countedOn.forEach((on, visit) => {
+        add(
+          'emergenceCount',
+          {
+            lengthId,
+            at: stamp(on, i * 2),
+            on,
+            zoneOffsetMin: DEMO_ZONE_MIN,
+            round: 1,
+            counted: 'new',
+            plants: emerged[visit]! - (emerged[visit - 1] ?? 0),
+            lost: 0,
+            flagsM: null,
+          },
+          countedBy,
+          stamp(on, i * 2),
+        );
+      });
+    });
   }
 
   function addWalk(demo: DemoPlanting, walk: DemoWalk, plantingId: string, stand: SimulatedStand) {

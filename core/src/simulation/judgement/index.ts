@@ -1,4 +1,7 @@
+import { belowRates } from './belowRates.ts';
+import { emergenceRates } from './emergenceRates.ts';
 import { monitorRates } from './monitorRates.ts';
+import { predictionRates } from './predictionRates.ts';
 import { roughRates } from './roughRates.ts';
 import { seasonRates } from './seasonRates.ts';
 import { depthRates } from './depthRates.ts';
@@ -18,6 +21,9 @@ export function judgementRates(of: { seed: number; runs: number }): Rate[] {
     ...depthRates(of),
     ...standRates(of),
     ...monitorRates(of),
+    ...predictionRates(of),
+    ...belowRates(of),
+    ...emergenceRates(of),
     ...roughRates(of),
     ...seasonRates({ first: of.seed, runs: Math.ceil(of.runs / 2) }),
   ];

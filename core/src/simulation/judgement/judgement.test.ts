@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { depthRates } from './depthRates.ts';
+import { belowRates } from './belowRates.ts';
+import { emergenceRates } from './emergenceRates.ts';
 import { keeps } from './rate.ts';
 import { monitorRates } from './monitorRates.ts';
+import { predictionRates } from './predictionRates.ts';
 import { roughRates } from './roughRates.ts';
 import { seasonRates } from './seasonRates.ts';
 import { standRates } from './standRates.ts';
@@ -12,6 +15,9 @@ describe('error rates of the judgements, over simulated cases whose truth is kno
     ...depthRates({ seed: 20270, runs: 40, rows: [12] }),
     ...standRates({ seed: 20271, runs: 40 }),
     ...monitorRates({ seed: 20272, runs: 40 }),
+    ...predictionRates({ seed: 20277, runs: 60 }),
+    ...belowRates({ seed: 20276, runs: 12 }),
+    ...emergenceRates({ seed: 20275, runs: 16 }),
     ...roughRates({ seed: 20273, runs: 20 }),
     ...seasonRates({ first: 20274, runs: 4 }),
   ])('$what', (rate) => expect(keeps(rate, 2.5), JSON.stringify(rate)).toBe(true));

@@ -1,0 +1,49 @@
+import { CROP_FACTS } from '../crops/index.ts';
+import { addDays } from '../season/index.ts';
+import type { MarkState, WayMark } from './wayMark.ts';
+
+/** After so many days without a visit nobody counts on: the stand walk tells what became of it. */
+const GIVEN_UP_DAYS = 7;
+
+export const emergence: WayMark = {
+  mark: 'emergence',
+  label: 'Emergence',
+  link: ({ planting, today, predicted, emergence: { lengths, visits } }) =>
+    lengths > 0 ||
+    visits.length > 0 ||
+    today <= (predicted?.nineInTen ?? addDays(planting.data.plantedOn, lastDay(planting.data.crop)))
+      ? `/plantings/${planting.id}/emergence`
+      : null,
+  action: ({ emergence: { lengths } }) =>
+    lengths > 0 ? 'Count what is up' : 'Flag lengths to count in',
+  state({ planting, today, predicted, emergence: { lengths, visits, coming, lookAgainOn } }) {
+    const { plantedOn, crop } = planting.data;
+    const [first, last] = CROP_FACTS[crop].emergenceDays;
+    const from = lookAgainOn ?? predicted?.first ?? addDays(plantedOn, first);
+    const to = lookAgainOn ?? predicted?.nineInTen ?? addDays(plantedOn, last);
+    const newest = visits.at(-1);
+    const given = today > addDays(to, GIVEN_UP_DAYS);
+    const state: MarkState =
+      coming === 'done' || (newest && coming === 'coming' && given)
+        ? 'done'
+        : today > to && (lengths === 0 || given)
+          ? 'missed'
+          : today < from
+            ? 'later'
+            : today <= to
+              ? 'due'
+              : 'overdue';
+    return {
+      state,
+      from: state === 'done' ? newest! : from,
+      to: state === 'done' ? newest! : to,
+      reason: lookAgainOn
+        ? 'Plants still come: every two days until they stop.'
+        : predicted
+          ? 'From the first plants to nine in ten, by the heat of this field: newly up by row, every two days.'
+          : `Plants come up about ${first}–${last} days after planting (default): newly up by row, every two days.`,
+    };
+  },
+};
+
+const lastDay = (crop: keyof typeof CROP_FACTS) => CROP_FACTS[crop].emergenceDays[1];

@@ -1,0 +1,503 @@
+import {
+  idFor,
+  type EmergenceCount,
+  type EmergenceReading,
+  type LengthReading,
+  type LengthVisit,
+} from '@sendero/core';
+import { useHotkeys, useMediaQuery } from '@mantine/hooks';
+import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
+import { lazy, useRef, useState } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Choice } from '../app/Choice.tsx';
+import { shortDate } from '../app/dates.ts';
+import { RowTabs } from '../app/RowTabs.tsx';
+import { Fold } from '../app/Fold.tsx';
+import { useDevice, useOne } from '../data/hooks.ts';
+import { newId } from '../data/newId.ts';
+import { SyncStatus } from '../sync/SyncStatus.tsx';
+import { useUnits } from '../units/useUnits.ts';
+import { FlagRibbon } from './FlagRibbon.tsx';
+import { EmergenceCurves } from './EmergenceCurves.tsx';
+import { lengthNames } from './lengthNames.ts';
+import { useEmergence } from './useEmergence.ts';
+import styles from './emergence.module.css';
+
+const Notes = lazy(() => import('../notes/Notes.tsx'));
+
+/** After so long a count on the same day belongs to another visit, ms. */
+const SAME_VISIT_MS = 3 * 3_600_000;
+
+const WAYS = [
+  { value: 'tap', says: 'Tap' },
+  { value: 'numbers', says: 'Numbers' },
+  { value: 'flags', says: 'Flags' },
+] as const;
+type Way = (typeof WAYS)[number]['value'];
+type Names = ReturnType<typeof lengthNames>;
+
+/** Counting what is newly up between the flags. */
+export default function CountEmergenceScreen() {
+  const { plantingId } = useParams();
+  const reading = useEmergence(plantingId);
+  const field = useOne('field', reading?.planting.data.fieldId);
+  if (!reading || !field || !plantingId)
+    return (
+      <p>
+        This planting is not on this device. <Link to="/fields">Back to the fields</Link>
+      </p>
+    );
+  if (reading.lengths.length === 0)
+    return (
+      <p>
+        No length is flagged here yet.{' '}
+        <Link to={`/plantings/${plantingId}/emergence/flag`}>Flag lengths to count in</Link>
+      </p>
+    );
+  return <Counting plantingId={plantingId} reading={reading} fieldName={field.data.name} />;
+}
+
+/** The visit that is being made: the newest of today, or another when that was hours ago. */
+function useVisit({ lengths }: EmergenceReading) {
+  const device = useDevice();
+  const [visit] = useState(() => {
+    const now = device.moment();
+    const today = lengths
+      .flatMap(({ visits }) => visits.map(({ count }) => count.data))
+      .filter(({ on }) => on === now.on);
+    const newest = today.reduce<EmergenceCount | null>(
+      (last, one) => (last && last.at > one.at ? last : one),
+      null,
+    );
+    const round = !newest
+      ? 1
+      : Date.parse(now.at) - Date.parse(newest.at) > SAME_VISIT_MS
+        ? Math.min(9, newest.round + 1)
+        : newest.round;
+    return { on: now.on, round };
+  });
+  return visit;
+}
+
+function Counting({
+  plantingId,
+  reading,
+  fieldName,
+}: {
+  plantingId: string;
+  reading: EmergenceReading;
+  fieldName: string;
+}) {
+  const device = useDevice();
+  const navigate = useNavigate();
+  const units = useUnits();
+  const [search] = useSearchParams();
+  const desk = useMediaQuery('(min-width: 1000px)', window.innerWidth >= 1000);
+  const { lengths } = reading;
+  const names = lengthNames(lengths);
+  const { on, round } = useVisit(reading);
+  const here = ({ count }: LengthVisit) => count.data.on === on && count.data.round === round;
+  const nowOf = (length: LengthReading) => length.visits.find(here);
+  const [at, setAt] = useState(() => {
+    const wanted = lengths.findIndex(({ id }) => id === search.get('length'));
+    const open = lengths.findIndex((length) => !nowOf(length));
+    return wanted >= 0 ? wanted : Math.max(0, open);
+  });
+  const [way, setWay] = useState<Way>(desk ? 'numbers' : 'tap');
+  const [problem, setProblem] = useState<string | null>(null);
+  const history = useRef<
+    {
+      at: number;
+      id: string;
+      before: EmergenceCount | null;
+      after: EmergenceCount;
+      taps: boolean;
+    }[]
+  >([]);
+  const [undoable, setUndoable] = useState(false);
+  const length = lengths[Math.min(at, lengths.length - 1)]!;
+  const now = nowOf(length);
+
+  const write = (
+    index: number,
+    change: (count: EmergenceCount) => Partial<EmergenceCount>,
+    taps: boolean,
+  ) => {
+    const of = lengths[index]!;
+    const empty: EmergenceCount = {
+      lengthId: of.id,
+      ...device.moment(),
+      on,
+      round,
+      counted: 'new',
+      plants: 0,
+      lost: 0,
+      flagsM: null,
+      note: '',
+    };
+    const id = nowOf(of)?.count.id ?? idFor('emergenceCount', empty, newId);
+    const before = (device.peek('emergenceCount', id) as EmergenceCount | undefined) ?? null;
+    const after = { ...empty, ...before, ...change(before ?? empty) };
+    const written = device.put('emergenceCount', after, id, { taps });
+    if (!written.ok) return setProblem(Object.values(written.problems)[0] ?? null);
+    setProblem(null);
+    history.current.push({ at: index, id, before, after, taps });
+    setUndoable(true);
+  };
+  const tap = () => write(at, ({ plants }) => ({ plants: plants + 1 }), true);
+  const none = () => write(at, ({ plants }) => ({ plants }), false);
+  const undo = () => {
+    const last = history.current.pop();
+    setUndoable(history.current.length > 0);
+    if (!last) return;
+    setAt(last.at);
+    setProblem(null);
+    device.takeBack('emergenceCount', last.id, last.before, last.after, { taps: last.taps });
+  };
+  const step = (by: 1 | -1) => {
+    const next = at + by;
+    // Looked at and nothing new: that is a count too.
+    if (by === 1 && !nowOf(length)) none();
+    if (next < 0) return;
+    if (next < lengths.length) setAt(next);
+    else void navigate(`/plantings/${plantingId}/emergence`);
+  };
+  useHotkeys(
+    way === 'numbers'
+      ? []
+      : [
+          ['1', tap],
+          ['space', tap],
+          ['0', none],
+          ['z', undo],
+          ['Backspace', undo],
+          ['Enter', () => step(1)],
+          ['ArrowRight', () => step(1)],
+          ['ArrowLeft', () => step(-1)],
+        ],
+    ['INPUT', 'TEXTAREA', 'SELECT', 'BUTTON', 'A'],
+  );
+  const counted = lengths.filter((one) => nowOf(one)).length;
+  const last = at === lengths.length - 1;
+  return (
+    <div className="columns two">
+      <div className="stack" style={{ gap: '0.7rem' }}>
+        <div className="field-head">
+          <Link
+            to={`/plantings/${plantingId}/emergence`}
+            className="tool bare"
+            aria-label={`Leave the count, back to the emergence of ${fieldName}`}
+          >
+            <ArrowLeftIcon width={22} height={22} aria-hidden />
+          </Link>
+          <div>
+            <h1>{fieldName}: what is up</h1>
+            <div className="small soft">
+              {shortDate(on)}
+              {round > 1 ? `, visit ${round} of the day` : ''}; {counted} of {lengths.length}{' '}
+              lengths
+            </div>
+          </div>
+          <span className="spacer" />
+          <SyncStatus />
+        </div>
+        <Choice
+          label="How to count"
+          labelled={false}
+          look="tab"
+          options={WAYS}
+          value={way}
+          onChange={(next) => setWay(next!)}
+        />
+        {way === 'numbers' ? (
+          <Numbers
+            names={names}
+            lengths={lengths}
+            nowOf={nowOf}
+            onCount={(index, plants) =>
+              write(index, () => ({ counted: 'new', lost: 0, plants }), false)
+            }
+          />
+        ) : (
+          <>
+            <RowTabs
+              label="Flagged lengths"
+              tabs={lengths.map((one, i) => {
+                const then = nowOf(one);
+                return {
+                  name: names[i]!.short,
+                  counted: then ? `+${then.fresh}` : null,
+                  says: `${names[i]!.name}${then ? `, ${then.fresh} newly up` : ', not counted'}`,
+                };
+              })}
+              chosen={at}
+              onChoose={setAt}
+            />
+            <div className="row spread" style={{ alignItems: 'baseline' }}>
+              <strong>{names[at]!.name}</strong>
+              <span className="small soft">
+                {units.show(length.data.lengthM, 'rowLength')}, about {length.sown.toFixed(0)} seeds
+              </span>
+            </div>
+            {length.data.place && <p className="small soft">{length.data.place}</p>}
+            {way === 'flags' && (
+              <FlagRibbon
+                length={length}
+                isNow={here}
+                onFlag={(placeM) =>
+                  write(
+                    at,
+                    ({ plants, flagsM }) => ({
+                      plants: plants + 1,
+                      flagsM: [...(flagsM ?? []), placeM].sort((a, b) => a - b),
+                    }),
+                    false,
+                  )
+                }
+              />
+            )}
+            {now?.count.data.counted === 'all' ? (
+              <p className="sheet">
+                All that stand: <strong>{now.count.data.plants}</strong>, so {now.fresh} new.
+              </p>
+            ) : (
+              way === 'tap' && (
+                <button
+                  className={`key main ${styles.countKey}`}
+                  onMouseDown={(event) => event.preventDefault()}
+                  onClick={tap}
+                  data-tally="newlyUp"
+                  aria-label={`Add a plant newly up, now ${now?.count.data.plants ?? 0}`}
+                >
+                  <span className="count">{now?.count.data.plants ?? 0}</span>
+                  <small>newly up</small>
+                </button>
+              )
+            )}
+            <p className="small">
+              <Before length={length} isNow={here} />
+            </p>
+            <AllStanding
+              key={length.id}
+              length={length}
+              now={now}
+              onAll={(plants) =>
+                write(at, () => ({ counted: 'all', plants, lost: 0, flagsM: null }), false)
+              }
+              onNew={() =>
+                write(at, () => ({ counted: 'new', plants: now?.fresh ?? 0, lost: 0 }), false)
+              }
+              onLost={(lost) => write(at, () => ({ lost }), false)}
+            />
+          </>
+        )}
+        {problem && (
+          <p className="warn" role="alert">
+            {problem}
+          </p>
+        )}
+        <div className="field-tools">
+          <button className="tool" onClick={undo} disabled={!undoable}>
+            <ResetIcon width={18} height={18} aria-hidden /> Undo
+          </button>
+          <span />
+          {way !== 'numbers' && (
+            <button className="tool" onClick={none} disabled={Boolean(now)}>
+              Nothing new
+            </button>
+          )}
+        </div>
+        <div className="field-actions">
+          {way === 'numbers' ? (
+            <>
+              <span />
+              <Link className="tool act" to={`/plantings/${plantingId}/emergence`}>
+                See what it means
+              </Link>
+            </>
+          ) : (
+            <>
+              <button className="tool" onClick={() => step(-1)} disabled={at === 0}>
+                Back
+              </button>
+              <button className="tool act" onClick={() => step(1)}>
+                {last ? 'See what it means' : `Next: ${names[at + 1]!.name}`}
+              </button>
+            </>
+          )}
+        </div>
+        <Fold summary="Notes">
+          <Notes place={{ plantingId, walkId: null, stop: null, row: length.data.row }} />
+        </Fold>
+      </div>
+      {desk && reading.all && (
+        <aside className="sheet stack tight" style={{ alignSelf: 'start' }} aria-label="So far">
+          <h2>So far</h2>
+          <EmergenceCurves
+            reading={reading}
+            groups={reading.rows}
+            half={null}
+            standing={[]}
+            chosen={way === 'numbers' ? null : names[at]!.name}
+          />
+        </aside>
+      )}
+    </div>
+  );
+}
+
+/** What this length had before, by visit. */
+function Before({ length, isNow }: { length: LengthReading; isNow(visit: LengthVisit): boolean }) {
+  const before = length.visits.filter((visit) => !isNow(visit));
+  if (before.length === 0) return <>Not counted before.</>;
+  const newest = before.at(-1)!;
+  return (
+    <>
+      Had {newest.emerged} up by {shortDate(newest.count.data.on)}
+      {before.length > 1 && (
+        <span className="soft">
+          {' '}
+          ({before.map(({ fresh, count }) => `${shortDate(count.data.on)}: ${fresh}`).join(', ')})
+        </span>
+      )}
+      .
+    </>
+  );
+}
+
+/** The quick form: one number a row. */
+function Numbers({
+  names,
+  lengths,
+  nowOf,
+  onCount,
+}: {
+  names: Names;
+  lengths: readonly LengthReading[];
+  nowOf(length: LengthReading): LengthVisit | undefined;
+  onCount(at: number, plants: number): void;
+}) {
+  const [typed, setTyped] = useState<Record<string, string>>({});
+  return (
+    <div className={styles.numbers}>
+      <span className="small soft">Length</span>
+      <span className="small soft">up before</span>
+      <span className="small soft" style={{ textAlign: 'right' }}>
+        newly up
+      </span>
+      {lengths.map((length, i) => {
+        const now = nowOf(length);
+        const before = length.visits.filter((visit) => visit !== now).at(-1)?.emerged ?? 0;
+        const text = typed[length.id] ?? (now ? String(now.fresh) : '');
+        const bad = text.trim() !== '' && !/^\d{1,4}$/.test(text.trim());
+        return (
+          <div key={length.id} style={{ display: 'contents' }}>
+            <label htmlFor={`new ${length.id}`}>{names[i]!.name}</label>
+            <span>
+              {before} <span className="small soft">of about {length.sown.toFixed(0)}</span>
+              {bad && (
+                <span className="warn small" role="alert">
+                  {' '}
+                  Enter a whole number, 0 or more.
+                </span>
+              )}
+            </span>
+            <input
+              id={`new ${length.id}`}
+              inputMode="numeric"
+              autoComplete="off"
+              value={text}
+              aria-invalid={bad || undefined}
+              onChange={(event) => {
+                const next = event.currentTarget.value;
+                setTyped({ ...typed, [length.id]: next });
+                if (/^\d{1,4}$/.test(next.trim())) onCount(i, Number(next));
+              }}
+              onKeyDown={(event) => {
+                if (event.key !== 'Enter') return;
+                event.preventDefault();
+                document.getElementById(`new ${lengths[i + 1]?.id ?? length.id}`)?.focus();
+              }}
+            />
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+/** Counting all that stand instead; fewer than before is asked about. */
+function AllStanding({
+  length,
+  now,
+  onAll,
+  onNew,
+  onLost,
+}: {
+  length: LengthReading;
+  now: LengthVisit | undefined;
+  onAll(plants: number): void;
+  onNew(): void;
+  onLost(lost: number): void;
+}) {
+  const all = now?.count.data.counted === 'all';
+  const [open, setOpen] = useState(all);
+  const [text, setText] = useState(all ? String(now.count.data.plants) : '');
+  const lost = all ? now.missing : 0;
+  return (
+    <div className="stack tight">
+      {!open ? (
+        <button className="tool bare" onClick={() => setOpen(true)}>
+          Count all that stand instead
+        </button>
+      ) : (
+        <div className="row">
+          <label htmlFor={`all ${length.id}`}>All that stand between the flags</label>
+          <input
+            id={`all ${length.id}`}
+            className="gap-input"
+            style={{ maxWidth: 120 }}
+            inputMode="numeric"
+            autoComplete="off"
+            value={text}
+            onChange={(event) => {
+              setText(event.currentTarget.value);
+              if (/^\d{1,4}$/.test(event.currentTarget.value.trim()))
+                onAll(Number(event.currentTarget.value));
+            }}
+          />
+          <button
+            className="tool bare"
+            onClick={() => {
+              setOpen(false);
+              setText('');
+              if (all) onNew();
+            }}
+          >
+            Count new ones
+          </button>
+        </div>
+      )}
+      {lost > 0 && (
+        <div className="rule-left signal row" role="alert">
+          <span>
+            {lost} fewer than had come up before. Were they lost (eaten, cut off, died), or is the
+            count to be made again?
+          </span>
+          <button className="tool" onClick={() => onLost((now?.count.data.lost ?? 0) + lost)}>
+            {lost} lost
+          </button>
+        </div>
+      )}
+      {all && now.count.data.lost > 0 && (
+        <p className="small soft">{now.count.data.lost} lost since they came up.</p>
+      )}
+      {length.moreThanSown && (
+        <p className="warn small" role="status">
+          More plants than seeds: {length.visits.at(-1)!.emerged} of about {length.sown.toFixed(0)}.
+          Kept as it is; check where the flags stand.
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,185 @@
+import { FOOT_M, SOWN_FROM, type FlaggedLength } from '@sendero/core';
+import { Button, Textarea, TextInput } from '@mantine/core';
+import { Link, useNavigate, useParams } from 'react-router';
+import { Choice, Choices } from '../app/Choice.tsx';
+import { useDevice, useOne } from '../data/hooks.ts';
+import { newId } from '../data/newId.ts';
+import { FoundAgain } from '../fields/FoundAgain.tsx';
+import { useRecordForm } from '../fields/useRecordForm.ts';
+import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
+import { useUnits } from '../units/useUnits.ts';
+
+const KNOWN: Record<(typeof SOWN_FROM)[number], string> = {
+  rate: 'the seeding rate says',
+  tape: 'read on a tape',
+  digs: 'dug and counted',
+};
+/** Where it does not matter which row: zones and treatments, so many lengths in each. */
+const NO_ROWS = 'none';
+
+/** Lengths to come back to: in every row, or in the zones and treatments that are compared. */
+export default function FlagLengthsScreen() {
+  const { plantingId } = useParams();
+  const planting = useOne('planting', plantingId);
+  const field = useOne('field', planting?.data.fieldId);
+  const planter = useOne('planter', planting?.data.planterId);
+  if (!planting || !field)
+    return (
+      <p>
+        This planting is not on this device. <Link to="/fields">Back to the fields</Link>
+      </p>
+    );
+  return (
+    <FlagForm
+      key={planting.id}
+      plantingId={planting.id}
+      fieldName={field.data.name}
+      rows={planter?.data.rows ?? 0}
+      seedsPerM={planting.data.seedsPerM2 * planting.data.rowWidthM}
+    />
+  );
+}
+
+function FlagForm({
+  plantingId,
+  fieldName,
+  rows,
+  seedsPerM,
+}: {
+  plantingId: string;
+  fieldName: string;
+  rows: number;
+  seedsPerM: number;
+}) {
+  const device = useDevice();
+  const navigate = useNavigate();
+  const units = useUnits();
+  const planterRows = Array.from({ length: rows }, (_, i) => String(i + 1));
+  const { form, found, figure, keep, cancel } = useRecordForm({
+    kind: 'flaggedLength',
+    name: `flags on ${plantingId}`,
+    start: () => ({
+      rows: planterRows.length > 0 ? planterRows : [NO_ROWS],
+      zone: '',
+      lengthM: enteredFrom(units.system === 'us' ? 10 * FOOT_M : 3, undefined, 'rowLength', units),
+      sownFrom: 'rate' as FlaggedLength['sownFrom'],
+      seeds: '',
+      place: '',
+    }),
+    read: ({ rows: chosen, zone, lengthM, sownFrom, seeds, place }) => {
+      const { at } = device.moment();
+      const made = (row: string) => ({
+        plantingId,
+        row: row === NO_ROWS ? null : Number(row),
+        zone: zone.trim(),
+        lengthM: lengthM.value ?? Number.NaN,
+        sownFrom,
+        seeds:
+          sownFrom === 'rate' ? null : seeds.trim() === '' ? null : Number(seeds.replace(',', '.')),
+        place: place.trim(),
+        at,
+        asTyped: { lengthM: lengthM.text },
+      });
+      const [first = NO_ROWS, ...others] = chosen;
+      return {
+        data: made(first),
+        after: others.map((row) => ({
+          kind: 'flaggedLength' as const,
+          id: newId(),
+          data: made(row),
+        })),
+      };
+    },
+    check: ({ rows: chosen }): Record<string, string> =>
+      chosen.length === 0 ? { rows: 'Choose the rows to flag, or “no row”.' } : {},
+    onDone: (id) =>
+      void navigate(`/plantings/${plantingId}/emergence${id ? '/count' : ''}`, { replace: true }),
+  });
+  const { rows: chosen, sownFrom, lengthM } = form.values;
+  return (
+    <form className="stack" style={{ maxWidth: 640 }} noValidate onSubmit={form.onSubmit(keep)}>
+      <div>
+        <Link to={`/plantings/${plantingId}/emergence`}>{fieldName}</Link>
+        <h1>Flag lengths to count in</h1>
+        <p className="soft">
+          Two flags in the row, as far apart as you say. At each visit only what is new between them
+          is counted.
+        </p>
+      </div>
+      {found && <FoundAgain />}
+      {planterRows.length > 0 && (
+        <div className="stack tight">
+          <Choices
+            label="In planter rows"
+            options={[
+              ...planterRows.map((row) => ({ value: row, says: row })),
+              { value: NO_ROWS, says: 'no row' },
+            ]}
+            value={chosen}
+            onChange={(next) =>
+              form.setFieldValue(
+                'rows',
+                next.at(-1) === NO_ROWS && !chosen.includes(NO_ROWS)
+                  ? [NO_ROWS]
+                  : next.filter((one) => one !== NO_ROWS).sort((a, b) => Number(a) - Number(b)),
+              )
+            }
+          />
+          {form.errors.rows && (
+            <p className="warn" role="alert">
+              {form.errors.rows}
+            </p>
+          )}
+        </div>
+      )}
+      <div className="columns half">
+        <QuantityInput
+          label="Length between the flags"
+          kind="rowLength"
+          size="md"
+          {...figure('lengthM')}
+        />
+        <TextInput
+          label="Zone or treatment (optional)"
+          description="What is compared: sandy rise, 2 in deep …"
+          {...form.getInputProps('zone')}
+        />
+      </div>
+      <Choice
+        label="Seeds in it"
+        options={SOWN_FROM.map((value) => ({ value, says: KNOWN[value] }))}
+        value={sownFrom}
+        onChange={(next) => form.setFieldValue('sownFrom', next!)}
+      />
+      {sownFrom === 'rate' ? (
+        lengthM.value !== null && (
+          <p className="small soft">
+            {(seedsPerM * lengthM.value).toFixed(0)} seeds in each by the rate of this planting.
+          </p>
+        )
+      ) : (
+        <TextInput
+          label="Seeds in each length"
+          inputMode="decimal"
+          autoComplete="off"
+          {...form.getInputProps('seeds')}
+        />
+      )}
+      <Textarea
+        label="Where the first flag stands (optional)"
+        description="So that whoever comes next finds it."
+        autosize
+        minRows={2}
+        {...form.getInputProps('place')}
+      />
+      <div className="row">
+        <Button type="submit" h={52} size="md">
+          Flag {chosen.length === 1 ? 'it' : `${chosen.length} lengths`}, and count
+        </Button>
+        <Button variant="default" h={52} onClick={cancel}>
+          Cancel
+        </Button>
+      </div>
+    </form>
+  );
+}

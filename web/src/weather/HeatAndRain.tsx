@@ -1,0 +1,192 @@
+import type { Kept } from '@sendero/core';
+import { scaleLinear } from 'd3-scale';
+import { Link } from 'react-router';
+import { shortDate } from '../app/dates.ts';
+import { Axis } from '../drawing/Axis.tsx';
+import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
+import { useUnits } from '../units/useUnits.ts';
+import { usePlantingWeather } from './usePlantingWeather.ts';
+import { spellText } from './weatherWords.ts';
+
+const [LEFT, RIGHT, TOP, FOOT, HEIGHT] = [44, 14, 14, 26, 240];
+/** Room for rain below the heat, px. */
+const RAIN = 56;
+
+export interface DayMark {
+  on: string;
+  label: string;
+}
+
+/** Heat and rain since planting on one axis of days, with what happened and what was seen. */
+export default function HeatAndRain({
+  planting,
+  marks,
+}: {
+  planting: Kept<'planting'>;
+  marks: readonly DayMark[];
+}) {
+  const units = useUnits();
+  const weather = usePlantingWeather(planting);
+  const { ref, width } = useDrawingWidth(560);
+  if (!weather)
+    return (
+      <p>
+        No weather station is chosen for this field.{' '}
+        <Link to="/weather">Choose one, or bring its file</Link>: heat and rain since planting show
+        here.
+      </p>
+    );
+  const { heat, station, newest, spells, toEmergence, reached, predicted } = weather;
+  if (heat.length === 0)
+    return (
+      <p>
+        {station.data.name} has nothing since planting yet.{' '}
+        <Link to="/weather">Bring its newest file</Link>
+      </p>
+    );
+  const sums: (number | null)[] = [];
+  for (const { heat: day } of heat) {
+    const before: number | null = sums.length === 0 ? 0 : sums.at(-1)!;
+    sums.push(before === null || day === null ? null : before + day);
+  }
+  const known = sums.flatMap((sum, i) => (sum === null ? [] : [[i, sum] as const]));
+  const missing = heat.filter((day) => day.heat === null).length;
+  const total = sums.at(-1) ?? known.at(-1)?.[1] ?? 0;
+  const from = new Set(heat.flatMap(({ from: source }) => source ?? []));
+  const x = scaleLinear([0, Math.max(1, heat.length - 1)], [LEFT, width - RIGHT]);
+  const foot = HEIGHT - FOOT;
+  const y = scaleLinear([0, Math.max(total, toEmergence) * 1.08], [foot - RAIN, TOP]);
+  const wettest = heat.reduce((most, { rainM }) => Math.max(most, rainM ?? 0), 0.01);
+  const rain = scaleLinear([0, wettest], [0, RAIN - 14]);
+  const each = Math.ceil(heat.length / Math.max(2, Math.floor((width - LEFT - RIGHT) / 60)));
+  const at = (on: string) => heat.findIndex((day) => day.on === on);
+  const rained = heat.reduce((sum, { rainM }) => sum + (rainM ?? 0), 0);
+  return (
+    <div className="stack tight">
+      <div ref={ref}>
+        <svg
+          width={width}
+          height={HEIGHT}
+          style={{ display: 'block' }}
+          role="img"
+          aria-label={`Since planting ${units.show(total, 'heat')} of heat and ${units.show(rained, 'rain')} of rain, until ${shortDate(heat.at(-1)!.on)}`}
+        >
+          {spells.map(({ spell, from: since, to }) => (
+            <rect
+              key={`${spell} ${since}`}
+              x={x(Math.max(0, at(since))) - 3}
+              width={Math.max(
+                6,
+                x(at(to) < 0 ? heat.length - 1 : at(to)) - x(Math.max(0, at(since))) + 6,
+              )}
+              y={TOP}
+              height={foot - TOP}
+              fill="var(--band)"
+            />
+          ))}
+          <Axis scale={y} kind="heat" side="left" at={LEFT} />
+          <line
+            x1={LEFT}
+            x2={width - RIGHT}
+            y1={y(toEmergence)}
+            y2={y(toEmergence)}
+            stroke="var(--leaf)"
+            strokeDasharray="5 4"
+          />
+          <text x={LEFT + 6} y={y(toEmergence) - 5} fontSize={12}>
+            plants up, default {units.show(toEmergence, 'heat')}
+          </text>
+          {heat.map(({ on, rainM }, i) =>
+            rainM ? (
+              <rect
+                key={on}
+                x={x(i) - Math.min(5, (width - LEFT - RIGHT) / heat.length / 2.4)}
+                width={Math.min(10, (width - LEFT - RIGHT) / heat.length / 1.2)}
+                y={foot - rain(rainM)}
+                height={rain(rainM)}
+                fill="var(--ink-soft)"
+              />
+            ) : null,
+          )}
+          <path
+            d={`M${known.map(([i, sum]) => `${x(i).toFixed(1)} ${y(sum).toFixed(1)}`).join('L')}`}
+            fill="none"
+            stroke="var(--clay)"
+            strokeWidth={3}
+          />
+          {marks.map(({ on, label }, i) =>
+            at(on) < 0 ? null : (
+              <g key={`${on} ${label}`}>
+                <line
+                  x1={x(at(on))}
+                  x2={x(at(on))}
+                  y1={TOP}
+                  y2={foot}
+                  stroke="var(--ink)"
+                  strokeWidth={1}
+                  strokeDasharray="2 3"
+                />
+                <text
+                  x={x(at(on)) + (x(at(on)) > width / 2 ? -5 : 5)}
+                  y={TOP + 10 + 16 * (i % 2)}
+                  fontSize={12}
+                  textAnchor={x(at(on)) > width / 2 ? 'end' : 'start'}
+                >
+                  {label}
+                </text>
+              </g>
+            ),
+          )}
+          {heat.map(({ on }, i) =>
+            i % each === 0 ? (
+              <text
+                key={on}
+                x={Math.min(Math.max(x(i), LEFT), width - 18)}
+                y={HEIGHT - 6}
+                fontSize={12}
+                textAnchor="middle"
+              >
+                {shortDate(on)}
+              </text>
+            ) : null,
+          )}
+          <line x1={LEFT} x2={width - RIGHT} y1={foot} y2={foot} stroke="var(--ink-soft)" />
+        </svg>
+      </div>
+      <p>
+        <strong>{units.show(total, 'heat')}</strong> of heat and{' '}
+        <strong>{units.show(rained, 'rain')}</strong> of rain since planting, until{' '}
+        {shortDate(heat.at(-1)!.on)}
+        {reached ? `; heat for plants to be up (default) was there by ${shortDate(reached)}` : ''}.
+      </p>
+      {predicted && (
+        <p className="rule-left leaf">
+          <strong>Half should be up about {shortDate(predicted.half)}</strong> (80 %:{' '}
+          {shortDate(predicted.band[0])} to {shortDate(predicted.band[1])}), first plants about{' '}
+          {shortDate(predicted.first)}, nine in ten by {shortDate(predicted.nineInTen)}.{' '}
+          <span className="small soft">
+            From the heat so far and days like the last week’s; no forecast is in it.
+          </span>
+        </p>
+      )}
+      {spells.map((spell) => (
+        <p key={`${spell.spell} ${spell.from}`} className="rule-left signal">
+          {spellText(spell)}
+        </p>
+      ))}
+      <p className="small soft">
+        {station.data.name}; heat from {[...from].join(' and ')}
+        {from.has('soil') || from.has('soil by the hour')
+          ? station.data.soilDepthM
+            ? ` at ${units.show(station.data.soilDepthM, 'seedDepth')}`
+            : ''
+          : ' (no soil temperature)'}
+        , bars: rain, at most {units.show(wettest, 'rain')} a day.
+        {missing > 0 &&
+          ` ${missing} ${missing === 1 ? 'day was' : 'days were'} not measured: the sum ends there.`}
+        {newest && newest < heat.at(-1)!.on ? ` Newest: ${shortDate(newest)}.` : ''}{' '}
+        <Link to="/weather">Weather stations</Link>
+      </p>
+    </div>
+  );
+}

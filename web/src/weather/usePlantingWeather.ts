@@ -1,0 +1,47 @@
+import {
+  CROP_FACTS,
+  dayOfHeat,
+  daysOfMonths,
+  heatSoFar,
+  spellsSince,
+  whenUp,
+  type Kept,
+} from '@sendero/core';
+import { useMemo } from 'react';
+import { useChildren, useOne, useToday } from '../data/hooks.ts';
+
+/** Heat of the slowest plants against the usual. A default of this app. */
+const SLOWEST = 1.4;
+
+/** The weather of a planting's field since planting: heat, rain, spells; null where the field has no station. */
+export function usePlantingWeather(planting: Kept<'planting'> | undefined) {
+  const field = useOne('field', planting?.data.fieldId);
+  const station = useOne('weatherStation', field?.data.stationId);
+  const months = useChildren('weatherMonth', 'stationId', station?.id);
+  const today = useToday();
+  return useMemo(() => {
+    if (!planting || !station) return null;
+    const { crop, plantedOn } = planting.data;
+    const days = daysOfMonths(months);
+    const heat = heatSoFar(planting.data, days, today);
+    const toEmergence = CROP_FACTS[crop].heatToEmergence(planting.data.depthTargetM);
+    // What comes once the slowest plants are up is no risk to seed any more.
+    const allUp = dayOfHeat(heat, SLOWEST * toEmergence);
+    const reached = dayOfHeat(heat, toEmergence);
+    return {
+      station,
+      days,
+      /** When it should come up; null once that heat was there. */
+      predicted: reached === null ? whenUp(planting.data, heat) : null,
+      newest: days.at(-1)?.on ?? null,
+      heat,
+      toEmergence,
+      /** When that heat was there; null while it is not, or not measured. */
+      reached,
+      spells: spellsSince(plantedOn, days, {
+        cold: crop !== 'wheat',
+        until: allUp ?? heat.at(-1)?.on ?? today,
+      }),
+    };
+  }, [planting, station, months, today]);
+}
