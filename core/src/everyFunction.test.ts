@@ -492,20 +492,49 @@ takes(
   args(crop, fc.constant('2027-05-01'), whole(1, 8).map(weatherOf), fc.constant('2027-05-06')),
   { made: 'days' },
 );
+const needs = record({ mean: number(20, 120), sd: number(0, 12), seedSd: number(0, 12) });
 takes(
   'predictEmergence',
   'heat options',
   args(
     heatDays,
-    record({
-      needed: number(20, 120),
-      usualPerDay: number(0, 12),
-      plantedOn: fc.constant('2027-05-01'),
-      random: fc.constant(core.seededRandom(1)),
-      draws: whole(20, 30),
-    }),
+    record({ needs, usualPerDay: number(0, 12), plantedOn: fc.constant('2027-05-01') }),
   ),
   { made: 'heat' },
+);
+takes(
+  'heatNeeded',
+  'crop sown',
+  args(
+    crop,
+    record({
+      depthTargetM: depth,
+      dug: record({ seeds: whole(1, 60), meanM: depth, sdM: number(0, 0.01) }),
+    }),
+  ),
+);
+takes('makeSprings', 'random draws', args(fc.constant(core.seededRandom(1)), whole(20, 40)), {
+  made: 'random',
+});
+takes(
+  'heatAhead',
+  'crop heat days forecast',
+  args(
+    crop,
+    heatDays,
+    whole(1, 8).map(weatherOf),
+    list(
+      record({
+        on: fc.constant('2027-05-20'),
+        minC: number(-9, 9),
+        maxC: number(10, 40),
+        rainM: number(0, 0.1),
+      }),
+      0,
+      6,
+    ),
+  ),
+  { made: 'heat days forecast' },
 );
 takes(
   'heatSoFar',
@@ -519,9 +548,13 @@ takes(
 );
 takes(
   'whenUp',
-  'planting heat',
-  args(record({ crop, plantedOn: fc.constant('2027-05-01'), depthTargetM: depth }), heatDays),
-  { made: 'planting heat' },
+  'planting heat known',
+  args(
+    record({ crop, plantedOn: fc.constant('2027-05-01'), depthTargetM: depth }),
+    heatDays,
+    record({ days: whole(1, 8).map(weatherOf) }),
+  ),
+  { made: 'planting heat known' },
 );
 takes('dayOfHeat', 'heat wanted', args(heatDays, number(0, 80)), { made: 'heat' });
 takes('hoursToGather', 'heat from wanted', args(heatDays, number(0, 200), number(0, 20)), {
@@ -541,6 +574,9 @@ takes('localTime', 'at zoneOffsetMin', args(instant, whole(-720, 840)), {
 
 /** What takes no figure of its own: words, records, and readings of records that their schemas have checked. */
 const WITHOUT_FIGURES: (keyof typeof core)[] = [
+  ...(['learnFrom', 'learnHeat', 'scorePredictions', 'dugDepths'] as const),
+  ...(['ownVisit', 'plannedVisits', 'planRounds', 'calendarFile'] as const),
+  ...(['readFacts', 'readSeasonWeather', 'readVisits'] as const),
   ...([
     'seededRandom',
     'parseQuantity',

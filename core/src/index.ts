@@ -12,5 +12,6 @@ export * from './season/index.ts';
 export * from './weather/index.ts';
 export * from './belowGround/index.ts';
 export * from './records/index.ts';
+export * from './calendar/index.ts';
 export * from './readings/index.ts';
 export * from './waymarks/index.ts';

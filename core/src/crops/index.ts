@@ -33,6 +33,11 @@ export interface CropFacts {
   standWalkDays: [from: number, to: number];
   /** House defaults: days after planting between which plants usually come up, where no weather says better. */
   emergenceDays: [from: number, to: number];
+  /** House defaults: days after planting between which each later visit is usually worth making. */
+  laterDays: Record<
+    'plantDigs' | 'flowering' | 'grainFill' | 'harvest',
+    [from: number, to: number]
+  >;
 }
 
 export const CROP_FACTS: Record<Crop, CropFacts> = {
@@ -61,6 +66,12 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     },
     standWalkDays: [18, 35],
     emergenceDays: [6, 20],
+    laterDays: {
+      plantDigs: [28, 45],
+      flowering: [68, 82],
+      grainFill: [90, 110],
+      harvest: [135, 165],
+    },
   },
   soybean: {
     label: 'Soybean',
@@ -85,6 +96,12 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     },
     standWalkDays: [16, 35],
     emergenceDays: [5, 18],
+    laterDays: {
+      plantDigs: [26, 42],
+      flowering: [48, 65],
+      grainFill: [85, 105],
+      harvest: [120, 145],
+    },
   },
   wheat: {
     label: 'Winter wheat',
@@ -108,6 +125,12 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     },
     standWalkDays: [20, 250],
     emergenceDays: [6, 24],
+    laterDays: {
+      plantDigs: [150, 200],
+      flowering: [228, 245],
+      grainFill: [248, 262],
+      harvest: [275, 300],
+    },
   },
 };
 

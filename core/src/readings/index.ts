@@ -1,4 +1,5 @@
 export type { Held } from './held.ts';
+export { dugDepths } from './dugDepths.ts';
 export { readBelow, type BelowReading, type BelowRow } from './readBelow.ts';
 export {
   emergenceVisits,
@@ -13,6 +14,14 @@ export {
   type LengthReading,
   type LengthVisit,
 } from './readEmergence.ts';
+export {
+  readFacts,
+  readSeasonWeather,
+  readVisits,
+  type SeasonWeather,
+  type WeatherRecords,
+  type WorkRecords,
+} from './readSeason.ts';
 export {
   readTrenchCheck,
   rowsToOpen,

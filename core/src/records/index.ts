@@ -34,6 +34,7 @@ export {
   type FlaggedLength,
   type EmergenceCount,
   type Note,
+  type Visit,
   type Workspace,
   type Conflict,
 } from './kinds.ts';

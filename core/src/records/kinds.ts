@@ -32,6 +32,7 @@ export type BelowGround = DataOf<'belowGround'>;
 export type FlaggedLength = DataOf<'flaggedLength'>;
 export type EmergenceCount = DataOf<'emergenceCount'>;
 export type Note = DataOf<'note'>;
+export type Visit = DataOf<'visit'>;
 export type PlantingEvent = DataOf<'event'>;
 export type Workspace = DataOf<'workspace'>;
 export type Conflict = DataOf<'conflict'>;

@@ -3,6 +3,8 @@ export { demoScenario, DEMO_PLANTINGS } from './demo/demoScenarios.ts';
 export { judgementRates, keeps, type Rate } from './judgement/index.ts';
 export { digBelow } from './digBelow.ts';
 export { digRow, type DugSeed } from './digRow.ts';
+export { measuredDays } from './measuredDays.ts';
+export { simulateForecast } from './simulateForecast.ts';
 export { simulatePlanterLog, type SimulatedLogOptions } from './simulatePlanterLog.ts';
 export { simulateStand, type SimulatedStand } from './simulateStand.ts';
 export {

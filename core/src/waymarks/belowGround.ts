@@ -14,6 +14,7 @@ const windowOf = ({ planting: { data }, predicted }: PlantingFacts) =>
 export const belowGround: WayMark = {
   mark: 'belowGround',
   label: 'Below ground',
+  visit: { carry: ['trowel', 'rule', 'gloves: the seed is treated'], minutes: () => 40 },
   link: (facts) =>
     facts.below.length > 0 || facts.today <= windowOf(facts)[1]
       ? `/plantings/${facts.planting.id}/below`

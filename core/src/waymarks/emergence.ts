@@ -8,6 +8,10 @@ const GIVEN_UP_DAYS = 7;
 export const emergence: WayMark = {
   mark: 'emergence',
   label: 'Emergence',
+  visit: {
+    carry: ['flags of one colour a day', 'tape'],
+    minutes: ({ emergence: { lengths } }) => 15 + 2 * (lengths || 12),
+  },
   link: ({ planting, today, predicted, emergence: { lengths, visits } }) =>
     lengths > 0 ||
     visits.length > 0 ||

@@ -3,16 +3,31 @@ import { addDays } from '../season/index.ts';
 import { visitsOf } from './visits.ts';
 import type { PlantingFacts, WayMark } from './wayMark.ts';
 
-/** Window for a stand walk, days after planting: a default of this app. */
-const windowOf = ({ planting: { data } }: PlantingFacts) =>
-  CROP_FACTS[data.crop].standWalkDays.map((days) => addDays(data.plantedOn, days)) as [
-    string,
-    string,
-  ];
+/** Leaves between which the stand is walked, with a collar: V2 and V3. */
+const [FROM_LEAVES, TO_LEAVES] = [2, 3];
+
+/** Window for a stand walk: V2 to V3 by the heat of the field, else days after planting, a default of this app. */
+function windowOf({ planting: { data }, predicted }: PlantingFacts): {
+  from: string;
+  to: string;
+  byHeat: boolean;
+} {
+  const at = (leaves: number) => predicted?.stages.find((stage) => stage.leaves === leaves)?.on;
+  const [from, after] = [at(FROM_LEAVES), at(TO_LEAVES + 1)];
+  if (from && after) return { from, to: latest(from, addDays(after, -1)), byHeat: true };
+  const [first, last] = CROP_FACTS[data.crop].standWalkDays;
+  return {
+    from: addDays(data.plantedOn, first),
+    to: addDays(data.plantedOn, last),
+    byHeat: false,
+  };
+}
+const latest = (a: string, b: string) => (a < b ? b : a);
 
 export const standWalk: WayMark = {
   mark: 'standWalk',
   label: 'Stand walk',
+  visit: { carry: ['tape or hoop', 'trowel', 'flags'], minutes: () => 80 },
   link(facts) {
     const { open } = visitsOf(facts, 'stand');
     return open ? `/walks/${open.id}` : `/plantings/${facts.planting.id}/walk`;
@@ -23,14 +38,16 @@ export const standWalk: WayMark = {
   },
   state(facts) {
     const { days, open } = visitsOf(facts, 'stand');
-    const [from, to] = windowOf(facts);
+    const { from, to, byHeat } = windowOf(facts);
     const made = days.at(-1);
     const [first, last] = CROP_FACTS[facts.planting.data.crop].standWalkDays;
     return {
       state: made ? 'done' : facts.today < from ? 'later' : facts.today <= to ? 'due' : 'overdue',
       from: made ?? from,
       to: made ?? to,
-      reason: `Plants are up and still easy to tell apart ${first}–${last} days after planting (default).`,
+      reason: byHeat
+        ? `Plants are up and still easy to tell apart: V${FROM_LEAVES} to V${TO_LEAVES} by the heat of this field.`
+        : `Plants are up and still easy to tell apart ${first}–${last} days after planting (default).`,
       ...(open ? { underWay: { since: open.data.startedOn, by: open.data.walkedBy } } : {}),
     };
   },
@@ -46,7 +63,7 @@ export const result: WayMark = {
   action: () => 'See the result',
   state(facts) {
     const made = visitsOf(facts, 'stand').days.at(-1);
-    const [from, to] = windowOf(facts);
+    const { from, to } = windowOf(facts);
     return {
       state: made ? 'done' : 'later',
       from: made ?? from,

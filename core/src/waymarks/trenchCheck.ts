@@ -4,6 +4,10 @@ import type { WayMark } from './wayMark.ts';
 export const trenchCheck: WayMark = {
   mark: 'trenchCheck',
   label: 'Trench check',
+  visit: {
+    carry: ['trowel', 'two rules', 'tape', 'gloves: the seed is treated'],
+    minutes: ({ planter }) => 15 + 4 * (planter?.rows ?? 12),
+  },
   link(facts) {
     const { newest } = visitsOf(facts, 'trench');
     if (newest) return `/trench/${newest.id}${newest.data.finishedAt ? '/result' : ''}`;

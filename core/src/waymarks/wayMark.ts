@@ -14,7 +14,7 @@ export interface PlantingFacts {
   /** Its walks of every purpose, oldest first. */
   walks: readonly { id: string; data: Walk }[];
   /** When it comes up by the heat of its field; null where no weather says it. */
-  predicted: Pick<EmergencePrediction, 'first' | 'half' | 'nineInTen'> | null;
+  predicted: Pick<EmergencePrediction, 'first' | 'half' | 'nineInTen' | 'stages'> | null;
   /** Days on which seeds were dug before plants were up, in order. */
   below: readonly string[];
   /** Its flagged lengths: how many, the days of visits, and whether plants still come. */
@@ -24,6 +24,8 @@ export interface PlantingFacts {
     coming: 'notYet' | 'coming' | 'done' | null;
     lookAgainOn: string | null;
   };
+  /** The planter it was sown with; `first` of its plantings this season stands for all where the planter itself is looked at. */
+  planter: { name: string; rows: number; first: boolean } | null;
   /** The field's day, ISO date. */
   today: string;
 }
@@ -58,4 +60,10 @@ export interface WayMark {
   /** What the way there says. */
   action(facts: PlantingFacts): string;
   state(facts: PlantingFacts): MarkStanding;
+  /** What going there takes; left out where nobody goes anywhere. */
+  visit?: {
+    carry: readonly string[];
+    /** About how long, min. A default of this app. */
+    minutes(facts: PlantingFacts): number;
+  };
 }

@@ -33,6 +33,7 @@ const facts = (today: string, ...walks: PlantingFacts['walks']): PlantingFacts =
   predicted: null,
   below: [],
   emergence: NO_EMERGENCE,
+  planter: null,
   today,
 });
 const markOf = (mark: string, given: PlantingFacts) =>
@@ -117,7 +118,12 @@ describe('the emergence mark', () => {
   });
 
   it('goes by the heat of the field where its weather says it', () => {
-    const predicted = { first: '2027-05-12', half: '2027-05-14', nineInTen: '2027-05-17' };
+    const predicted = {
+      first: '2027-05-12',
+      half: '2027-05-14',
+      nineInTen: '2027-05-17',
+      stages: [],
+    };
     const on = (today: string, mark = 'emergence') => markOf(mark, { ...facts(today), predicted });
     expect(on('2027-05-11')).toMatchObject({ state: 'later', from: '2027-05-12' });
     expect(on('2027-05-12')).toMatchObject({ state: 'due', to: '2027-05-17' });

@@ -22,6 +22,21 @@ export {
   type HeatDay,
   type HeatFrom,
 } from './heatSince.ts';
-export { predictEmergence, type EmergencePrediction } from './predictEmergence.ts';
-export { daysOfMonths, heatSoFar, whenUp } from './whenUp.ts';
+export { heatAhead, type ExpectedHeat, type ForecastDay } from './heatAhead.ts';
+export { heatNeeded, type DugDepths, type HeatNeeded } from './heatNeeded.ts';
+export { learnHeat, type HeatSeen, type LocalHeat } from './learnHeat.ts';
+export {
+  makeSprings,
+  predictEmergence,
+  type EmergencePrediction,
+  type StagePrediction,
+} from './predictEmergence.ts';
+export {
+  JUDGED_BEFORE_DAYS,
+  learnFrom,
+  scorePredictions,
+  type PredictionScore,
+  type SeenUp,
+} from './scorePredictions.ts';
+export { daysOfMonths, heatSoFar, whenUp, type KnownOfPlanting, type Sown } from './whenUp.ts';
 export { spellsSince, type Spell } from './spells.ts';

@@ -1,12 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { addDays, daysBetween } from '../season/index.ts';
-import { seededRandom } from '../stats/index.ts';
 import {
   dayOfHeat,
   guessWeatherShape,
   hoursToGather,
-  predictEmergence,
   heatAt,
   heatSince,
   spellsSince,
@@ -253,53 +250,6 @@ describe('heat since planting', () => {
       ),
     );
   });
-});
-
-describe('when a planting comes up', () => {
-  const predict = (perDay: number[], needed = 60) =>
-    predictEmergence(
-      perDay.map((heat, i) => ({
-        on: addDays('2027-05-01', i),
-        heat,
-        from: 'soil' as const,
-        rainM: 0,
-      })),
-      { needed, usualPerDay: 5, plantedOn: '2027-05-01', random: seededRandom(4) },
-    )!;
-  it('is nearer, and surer, the more heat was measured', () => {
-    const [begun, nearly] = [predict([2, 5, 5]), predict([2, 5, 5, 5, 5, 5, 5, 5, 5, 5, 5])];
-    const width = ({ band: [from, to] }: typeof begun) => daysBetween(from, to);
-    expect(width(nearly)).toBeLessThan(width(begun));
-    expect(begun.first <= begun.half && begun.half <= begun.nineInTen).toBe(true);
-    expect(begun.band[0] <= begun.half && begun.half <= begun.band[1]).toBe(true);
-    expect(nearly.measuredTo).toBe('2027-05-11');
-  });
-  it('is never earlier for deeper seed or colder days', () => {
-    fc.assert(
-      fc.property(
-        fc.array(fc.integer({ min: 0, max: 9 }), { minLength: 1, maxLength: 12 }),
-        fc.integer({ min: 0, max: 3 }),
-        fc.integer({ min: 0, max: 20 }),
-        (days, colder, more) => {
-          const plain = predict(days);
-          expect(predict(days, 60 + more).half >= plain.half).toBe(true);
-          expect(predict(days.map((day) => Math.max(0, day - colder))).half >= plain.half).toBe(
-            true,
-          );
-        },
-      ),
-      { numRuns: 60 },
-    );
-  });
-  it('is not said over a day that was not measured', () =>
-    expect(
-      predictEmergence([{ on: '2027-05-01', heat: null, from: null, rainM: null }], {
-        needed: 60,
-        usualPerDay: 5,
-        plantedOn: '2027-05-01',
-        random: seededRandom(4),
-      }),
-    ).toBeNull());
 });
 
 describe('spells that put seed at risk', () => {

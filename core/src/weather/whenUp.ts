@@ -1,17 +1,29 @@
 import { CROP_FACTS, type Crop } from '../crops/index.ts';
-import { seededRandom } from '../stats/index.ts';
+import { heatAhead, type ForecastDay } from './heatAhead.ts';
+import { heatNeeded, type DugDepths } from './heatNeeded.ts';
 import { heatSince, type HeatDay } from './heatSince.ts';
+import type { LocalHeat } from './learnHeat.ts';
 import { predictEmergence, type EmergencePrediction } from './predictEmergence.ts';
 import type { WeatherDay } from './readWeather.ts';
 
 /** Heat of a spring day where none was measured yet, °C·day. A default of this app. */
 const USUAL_PER_DAY = 5;
-const DRAWS = 200;
+/** Plants are walked and dug until then. */
+const LEAVES = 7;
 
-interface Sown {
+export interface Sown {
   crop: Crop;
   plantedOn: string;
   depthTargetM: number;
+}
+
+/** What is known of a planting's weather and ground beside what was sown. */
+export interface KnownOfPlanting {
+  /** Measured at its station, in order. */
+  days: readonly WeatherDay[];
+  forecast?: readonly ForecastDay[];
+  dug?: DugDepths | null;
+  local?: LocalHeat | null;
 }
 
 /** The days of a station's months, in order. @example daysOfMonths(months).at(-1)?.on // '2027-05-26' */
@@ -36,22 +48,27 @@ export function heatSoFar(
 }
 
 /**
- * When a planting comes up, by the heat it has had. The same heat always gives the same answer.
+ * When a planting comes up and gets its leaves, by the heat it has had and what is known of it. The same knowledge always
+ * gives the same answer.
  *
  * @param heat of `heatSoFar`
- * @returns null where nothing was measured since planting, or a day is missing
- * @example whenUp(planting, heatSoFar(planting, days, '2027-05-09'))?.first // '2027-05-11'
+ * @returns null where nothing was measured or forecast since planting, or a day is missing
+ * @example whenUp(planting, heatSoFar(planting, days, '2027-05-09'), { days })?.first // '2027-05-11'
  */
 export function whenUp(
-  { crop, plantedOn, depthTargetM }: Sown,
+  sown: Sown,
   heat: readonly HeatDay[],
+  { days, forecast = [], dug = null, local = null }: KnownOfPlanting,
 ): EmergencePrediction | null {
-  if (heat.length === 0) return null;
+  const { crop, plantedOn, depthTargetM } = sown;
+  const ahead = heatAhead(crop, heat, days, forecast).filter(({ on }) => on >= plantedOn);
+  if (heat.length === 0 && ahead[0]?.on !== plantedOn) return null;
+  const { heatPerLeaf } = CROP_FACTS[crop];
   return predictEmergence(heat, {
-    needed: CROP_FACTS[crop].heatToEmergence(depthTargetM),
+    needs: heatNeeded(crop, { depthTargetM, dug, local }),
+    ahead,
     usualPerDay: USUAL_PER_DAY,
     plantedOn,
-    random: seededRandom(1),
-    draws: DRAWS,
+    leaves: heatPerLeaf === undefined ? null : { each: heatPerLeaf, upTo: LEAVES },
   });
 }

@@ -124,8 +124,9 @@ export async function writeRecords(
  * may move to another season, and takes what was seen of it along: see `below`.
  */
 export function seasonOf(record: Kept, lookUp: LookUp): number | null {
-  const { held } = kindOf(record.kind);
+  const { held, year } = kindOf(record.kind);
   if (held === 'always') return null;
+  if (held === 'year') return year(record.data);
   if (held === 'about') {
     const { recordKind, recordId } = record.data as Conflict;
     const about = lookUp(recordKind as Kind, recordId);

@@ -56,7 +56,7 @@ describe('an older season', () => {
   const NOW = '2027-05-27T09:30:00.000Z';
   const family = exampleFamily(() => crypto.randomUUID());
   const of = (kind: Kind) => family.find((one) => one.kind === kind)!;
-  const seasonOf = (kind: Kind) => (kindOf(kind).held === 'season' ? 2026 : 0);
+  const seasonOf = (kind: Kind) => (['season', 'year'].includes(kindOf(kind).held) ? 2026 : 0);
   beforeEach(async () => {
     for (const { kind, id, data } of family) {
       const record = { kind, id, data, revision: 1, deletedAt: null, editedBy: '', editedAt: NOW };
@@ -67,7 +67,7 @@ describe('an older season', () => {
   const kinds = async () =>
     (await local.getAllKeys('records')).map((key) => key.split(' ')[0]).sort();
 
-  it('leaves with all that was seen in it; what all seasons share stays', async () => {
+  it('leaves with all that was seen in it and its weather; what all seasons share stays', async () => {
     await evictSeason(local, 2026);
     expect(await kinds()).toEqual([
       'conflict',
@@ -75,7 +75,7 @@ describe('an older season', () => {
       'grower',
       'planter',
       'planting',
-      'weatherMonth',
+      'weatherForecast',
       'weatherStation',
       'workspace',
     ]);

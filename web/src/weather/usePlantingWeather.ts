@@ -1,14 +1,7 @@
-import {
-  CROP_FACTS,
-  dayOfHeat,
-  daysOfMonths,
-  heatSoFar,
-  spellsSince,
-  whenUp,
-  type Kept,
-} from '@sendero/core';
+import { dayOfHeat, daysOfMonths, heatSoFar, spellsSince, type Kept } from '@sendero/core';
 import { useMemo } from 'react';
 import { useChildren, useOne, useToday } from '../data/hooks.ts';
+import { useSeasonWeather } from './useSeasonWeather.ts';
 
 /** Heat of the slowest plants against the usual. A default of this app. */
 const SLOWEST = 1.4;
@@ -18,21 +11,27 @@ export function usePlantingWeather(planting: Kept<'planting'> | undefined) {
   const field = useOne('field', planting?.data.fieldId);
   const station = useOne('weatherStation', field?.data.stationId);
   const months = useChildren('weatherMonth', 'stationId', station?.id);
+  const forecast = useChildren('weatherForecast', 'stationId', station?.id)[0];
   const today = useToday();
+  const season = useSeasonWeather();
   return useMemo(() => {
-    if (!planting || !station) return null;
+    const needed = planting && season.needed.get(planting.id);
+    if (!planting || !station || !needed) return null;
     const { crop, plantedOn } = planting.data;
     const days = daysOfMonths(months);
     const heat = heatSoFar(planting.data, days, today);
-    const toEmergence = CROP_FACTS[crop].heatToEmergence(planting.data.depthTargetM);
+    const toEmergence = needed.heat.mean;
     // What comes once the slowest plants are up is no risk to seed any more.
     const allUp = dayOfHeat(heat, SLOWEST * toEmergence);
     const reached = dayOfHeat(heat, toEmergence);
     return {
       station,
       days,
-      /** When it should come up; null once that heat was there. */
-      predicted: reached === null ? whenUp(planting.data, heat) : null,
+      /** When it should come up, and its leaves after that. */
+      predicted: season.predicted.get(planting.id) ?? null,
+      forecast: forecast?.data ?? null,
+      local: needed.local,
+      dug: needed.dug,
       newest: days.at(-1)?.on ?? null,
       heat,
       toEmergence,
@@ -43,5 +42,5 @@ export function usePlantingWeather(planting: Kept<'planting'> | undefined) {
         until: allUp ?? heat.at(-1)?.on ?? today,
       }),
     };
-  }, [planting, station, months, today]);
+  }, [planting, station, months, forecast, season, today]);
 }

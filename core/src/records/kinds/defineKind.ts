@@ -20,10 +20,12 @@ export interface KindDeclaration<Schema extends z.ZodMiniType = z.ZodMiniType> {
   /** Attribute → kind of the record it names; the first is the one it is named after. */
   parents: Record<string, string>;
   /**
-   * What it is fetched and kept with: all there is, the season of its planting, the walk it was seen on
-   * (read when a screen needs that walk), or the record it is about.
+   * What it is fetched and kept with: all there is, the season of its planting (all there is where it has none), a year of
+   * its own, the walk it was seen on (read when a screen needs that walk), or the record it is about.
    */
-  held: 'always' | 'season' | 'walk' | 'about';
+  held: 'always' | 'season' | 'year' | 'walk' | 'about';
+  /** The year, for what is held by it. */
+  year(data: z.output<Schema>): number;
   /**
    * What makes it the same thing wherever it is made, below its first parent; null when it can be there
    * more than once. Two devices that observe it apart then meet in one record: see `idFor`.
@@ -71,6 +73,7 @@ export function defineKind<const Schema extends z.ZodMiniType>(
     migrations: {},
     parents: {},
     held: 'always',
+    year: () => 0,
     identity: () => null,
     tallies: [],
     sameWhen: [],

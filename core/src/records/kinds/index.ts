@@ -10,7 +10,9 @@ import { observation } from './observation.ts';
 import { planter } from './planter.ts';
 import { planting } from './planting.ts';
 import { stop } from './stop.ts';
+import { visit } from './visit.ts';
 import { walk } from './walk.ts';
+import { weatherForecast } from './weatherForecast.ts';
 import { weatherMonth } from './weatherMonth.ts';
 import { weatherStation } from './weatherStation.ts';
 import { workspace } from './workspace.ts';
@@ -22,6 +24,7 @@ export const KINDS = {
   planter,
   weatherStation,
   weatherMonth,
+  weatherForecast,
   field,
   planting,
   walk,
@@ -32,6 +35,7 @@ export const KINDS = {
   emergenceCount,
   event,
   note,
+  visit,
   conflict,
 } as const;
 

@@ -43,6 +43,9 @@ export const weatherMonth = defineKind({
       ),
     ),
   parents: { stationId: 'weatherStation' },
+  // What was sown in a year's autumn is of the next season, and the season before is on the device too.
+  held: 'year',
+  year: ({ month }) => Number(month.slice(0, 4)),
   // One record a month, whoever brings it: what comes later replaces what overlaps.
   identity: ({ month }) => month,
   table: 'weather_months',
