@@ -513,6 +513,7 @@ takes(
     }),
   ),
 );
+takes('minutesText', 'minutes', args(whole(0, 900)));
 takes('makeSprings', 'random draws', args(fc.constant(core.seededRandom(1)), whole(20, 40)), {
   made: 'random',
 });
@@ -575,7 +576,7 @@ takes('localTime', 'at zoneOffsetMin', args(instant, whole(-720, 840)), {
 /** What takes no figure of its own: words, records, and readings of records that their schemas have checked. */
 const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ...(['learnFrom', 'learnHeat', 'scorePredictions', 'dugDepths'] as const),
-  ...(['ownVisit', 'plannedVisits', 'planRounds', 'calendarFile'] as const),
+  ...(['ownVisit', 'plannedVisits', 'planRounds', 'placeVisits', 'calendarFile', 'calendarEntry'] as const),
   ...(['readFacts', 'readSeasonWeather', 'readVisits'] as const),
   ...([
     'seededRandom',

@@ -138,6 +138,7 @@ describe('the visits of a planting', () => {
     expect(visitOf('winterList', facts('2027-05-20')).label).toBe('Winter list, Goose');
     const second = facts('2027-05-20', { planter: { name: 'Goose', rows: 12, first: false } });
     expect(visitOf('winterList', second)).toBeUndefined();
+    expect(visitOf('winterList', facts('2027-05-20', { planter: null }))).toBeUndefined();
   });
   it('are a person’s own as well', () =>
     expect(

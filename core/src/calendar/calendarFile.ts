@@ -1,6 +1,7 @@
 import ical, { ICalCalendarMethod, ICalEventTransparency } from 'ical-generator';
-import { requireDate } from '../arguments/index.ts';
+import { requireDate, requireNotNegative } from '../arguments/index.ts';
 import { addDays } from '../season/index.ts';
+import type { PlannedVisit } from './plannedVisits.ts';
 
 /** A day's visit as a calendar program takes it. */
 export interface CalendarEntry {
@@ -45,4 +46,38 @@ export function calendarFile(
       transparency: ICalEventTransparency.TRANSPARENT,
     });
   return calendar.toString();
+}
+
+/** About how long, in words. @example minutesText(95) // '1 h 35 min' */
+export function minutesText(minutes: number): string {
+  requireNotNegative('minutes', minutes);
+  const [hours, left] = [Math.floor(minutes / 60), Math.round(minutes % 60)];
+  return [hours && `${hours} h`, left && `${left} min`].filter(Boolean).join(' ') || '0 min';
+}
+
+/**
+ * A visit as an entry of a calendar program.
+ *
+ * @param place the field and its grower, or nothing
+ * @example calendarEntry(visit, { on: '2027-05-28', place: 'Long Forty, Halloran Mesa Farm' }).title // 'Stand walk, Long Forty'
+ */
+export function calendarEntry(
+  { key, label, reason, carry, minutes, from, to, state }: PlannedVisit,
+  { on, place }: { on: string; place: string },
+): CalendarEntry {
+  const [field] = place.split(',');
+  return {
+    key,
+    on,
+    title: [state === 'done' ? `Done: ${label}` : label, field].filter(Boolean).join(', '),
+    place,
+    text: [
+      reason,
+      carry.length > 0 && `Carry: ${carry.join(', ')}.`,
+      `About ${minutesText(minutes)}.`,
+      from !== to && `Worth making from ${from} to ${to}.`,
+    ]
+      .filter(Boolean)
+      .join('\n'),
+  };
 }

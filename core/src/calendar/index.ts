@@ -1,4 +1,5 @@
 export { LATER_VISITS } from './laterVisits.ts';
 export { ownVisit, plannedVisits, type PlannedVisit } from './plannedVisits.ts';
+export { PLANNED_DAYS, placeVisits, type Placed } from './placeVisits.ts';
 export { DAY_MINUTES, planRounds, type DayPlan, type VisitInRound } from './planRounds.ts';
-export { calendarFile, type CalendarEntry } from './calendarFile.ts';
+export { calendarEntry, calendarFile, minutesText, type CalendarEntry } from './calendarFile.ts';

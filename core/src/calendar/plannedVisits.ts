@@ -85,14 +85,17 @@ export const ownVisit = (record: Held<Visit>, today: string): PlannedVisit =>
   );
 
 function windowsOf(mark: WayMark, facts: PlantingFacts): PlannedVisit[] {
-  const { state, from, to, reason } = mark.state(facts);
+  const standing = mark.state(facts);
+  const { from, to, reason } = standing;
+  // What is under way wants somebody, whatever its window says.
+  const state = standing.underWay && standing.state !== 'done' ? 'due' : standing.state;
   const one = (nth: number, more: Partial<PlannedVisit>): PlannedVisit => ({
     key: `${facts.planting.id} ${mark.mark} ${nth}`,
     plantingId: facts.planting.id,
     of: mark.mark,
     nth,
     decided: null,
-    label: mark.mark === 'winterList' ? `${mark.label}, ${facts.planter!.name}` : mark.label,
+    label: mark.mark === 'winterList' ? `${mark.label}, ${facts.planter?.name}` : mark.label,
     reason,
     carry: mark.visit!.carry,
     minutes: mark.visit!.minutes(facts),

@@ -7,6 +7,7 @@ import packedStatic from 'express-static-gzip';
 import helmet from 'helmet';
 import * as z from 'zod/mini';
 import type { Database } from '../database/openDatabase.ts';
+import { calendarRoutes } from '../calendar/routes.ts';
 import { peopleRoutes } from '../people/routes.ts';
 import { requireSignIn } from '../people/signIn.ts';
 import { photoRoutes } from '../photos/routes.ts';
@@ -31,6 +32,7 @@ export const apiRoutes = (database: Database): Route[] => [
   ...recordRoutes(database),
   ...photoRoutes(database),
   ...planterLogRoutes(database),
+  ...calendarRoutes(database),
 ];
 
 /** The whole HTTP face: the API under /api/v1, the built app (if any) everywhere else. */

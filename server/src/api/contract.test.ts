@@ -29,6 +29,7 @@ const upload = (more: Record<string, string>) =>
   }).toString();
 const log = randomUUID();
 const photo = randomUUID();
+let feed: { id: string; path: string };
 
 /** A call of each route, in an order in which each finds what it needs. */
 const CALLS: [route: string, call: () => Promise<Response>][] = [
@@ -79,6 +80,17 @@ const CALLS: [route: string, call: () => Promise<Response>][] = [
   ],
   ['post /planter-logs/:id/cancel', () => noor.post(`/planter-logs/${log}/cancel`, {})],
   ['delete /planter-logs/:id', () => noor.send('DELETE', `/planter-logs/${log}`)],
+  [
+    'post /calendar-feeds',
+    async () => {
+      const response = await noor.post('/calendar-feeds', { zone: 'America/Denver' });
+      feed = (await response.clone().json()) as typeof feed;
+      return response;
+    },
+  ],
+  ['get /calendar-feeds', () => noor.get('/calendar-feeds')],
+  ['get /calendar/:token.ics', () => noor.get(feed.path.replace('/api/v1', ''))],
+  ['delete /calendar-feeds/:id', () => noor.send('DELETE', `/calendar-feeds/${feed.id}`)],
 ];
 const nameOf = ({ method, path }: { method: string; path: string }) => `${method} ${path}`;
 

@@ -200,4 +200,18 @@ export const MIGRATIONS: { name: string; up(context: QueryInterface): Promise<vo
         );
     },
   },
+  {
+    name: '005-calendar-feeds-and-station-fetches',
+    async up(queries) {
+      await queries.sequelize.query(`
+        CREATE TABLE calendar_feeds (
+          workspace_id uuid NOT NULL REFERENCES workspaces (id), id uuid NOT NULL, token_hash text NOT NULL UNIQUE,
+          zone text NOT NULL, made_by text NOT NULL, made_at timestamptz NOT NULL, asked_at timestamptz,
+          PRIMARY KEY (workspace_id, id));
+        CREATE TABLE station_fetches (
+          workspace_id uuid NOT NULL REFERENCES workspaces (id), id uuid NOT NULL, tried_at timestamptz NOT NULL,
+          succeeded_at timestamptz, problem text,
+          PRIMARY KEY (workspace_id, id));`);
+    },
+  },
 ];

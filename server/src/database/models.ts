@@ -46,6 +46,8 @@ export interface Models {
   photo: ModelStatic<Model>;
   photoPiece: ModelStatic<Model>;
   planterLog: ModelStatic<Model>;
+  calendarFeed: ModelStatic<Model>;
+  stationFetch: ModelStatic<Model>;
 }
 
 /** Declares every table of the migrations as a Sequelize model, with the relations the kinds name. */
@@ -166,5 +168,32 @@ export function defineModels(sequelize: Sequelize): Models {
     heardAt: { type: DataTypes.DATE, ...required },
     finishedAt: optional(DataTypes.DATE),
   });
-  return { records, person, session, commit, change, photo, photoPiece, planterLog };
+  /** Addresses under which a calendar program reads visits; only a hash of what makes them secret is kept. */
+  const calendarFeed = define('calendarFeed', 'calendar_feeds', {
+    ...owned,
+    tokenHash: text,
+    zone: text,
+    madeBy: text,
+    madeAt: { type: DataTypes.DATE, ...required },
+    askedAt: optional(DataTypes.DATE),
+  });
+  /** How the newest fetch of a weather station went, under the station's id. */
+  const stationFetch = define('stationFetch', 'station_fetches', {
+    ...owned,
+    triedAt: { type: DataTypes.DATE, ...required },
+    succeededAt: optional(DataTypes.DATE),
+    problem: optional(DataTypes.TEXT),
+  });
+  return {
+    records,
+    person,
+    session,
+    commit,
+    change,
+    photo,
+    photoPiece,
+    planterLog,
+    calendarFeed,
+    stationFetch,
+  };
 }

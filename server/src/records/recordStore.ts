@@ -10,7 +10,7 @@ import {
   type Kind,
   type LookUp,
 } from '@sendero/core';
-import type { Model, Transaction } from 'sequelize';
+import type { Model, Transaction, WhereOptions } from 'sequelize';
 import type { Database } from '../database/openDatabase.ts';
 import { dataColumns } from '../database/models.ts';
 
@@ -117,6 +117,20 @@ export async function writeRecords(
       transaction,
     });
   }
+}
+
+/** Records of a kind in a workspace that are not deleted and lie where they are asked for. */
+export async function recordsOf<K extends Kind>(
+  database: Database,
+  workspaceId: string,
+  kind: K,
+  where: WhereOptions = {},
+): Promise<Kept<K>[]> {
+  const rows = await database.models.records[kind].findAll({
+    where: { workspaceId, deletedAt: null, ...where },
+    order: ['id'],
+  });
+  return rows.map((row) => toRecord(kind, row) as Kept<K>);
 }
 
 /**

@@ -23,6 +23,14 @@ const KEYS: [string, [string[], string][]][] = [
     ],
   ],
   [
+    'Visits',
+    [
+      [['Shift ←', 'Shift →'], 'A day earlier, a day later'],
+      [['Shift ↑', 'Shift ↓'], 'A week earlier, a week later'],
+      [['Enter'], 'Open the visit'],
+    ],
+  ],
+  [
     'Trench check',
     [
       [['2', '3'], 'Two digits are a depth: 2⅜ in, or 2.3 cm'],

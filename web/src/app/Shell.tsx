@@ -35,6 +35,7 @@ export function Shell() {
           <NavLink to="/" end>
             Today
           </NavLink>
+          <NavLink to="/calendar">Visits</NavLink>
           <NavLink to="/fields">Fields</NavLink>
           <NavLink to="/planters">Planters</NavLink>
         </nav>

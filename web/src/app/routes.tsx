@@ -49,6 +49,7 @@ export const router = createBrowserRouter([
         path: 'plantings/:plantingId/emergence/count',
         lazy: screen(() => import('../emergence/CountEmergenceScreen.tsx')),
       },
+      { path: 'calendar', lazy: screen(() => import('../calendar/CalendarScreen.tsx')) },
       { path: 'weather', lazy: screen(() => import('../weather/WeatherScreen.tsx')) },
       { path: 'planters', lazy: screen(() => import('../planter/PlantersScreen.tsx')) },
       { path: 'targets', lazy: screen(() => import('../targets/TargetsScreen.tsx')) },

@@ -1,7 +1,7 @@
 import { configureStore, createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { useDispatch, useSelector } from 'react-redux';
 import type { LocalPhoto, LocalSession, OutboxEntry } from './localDatabase.ts';
-import { planterLogsApi } from '../planter/planterLogsApi.ts';
+import { serverApi } from './serverApi.ts';
 import { preferencesSlice } from './preferences.ts';
 import { recordsEdited, recordsReducer } from './records.ts';
 import type { Road, Trouble } from './road.ts';
@@ -130,9 +130,9 @@ export { recordsEdited, recordsSeen, recordsGone } from './records.ts';
 export const { learnt, walkRead, walksLeft, kept, outboxSeen } = syncSlice.actions;
 
 /** Only its own actions reach it: it would look at every tap. */
-const logsReducer: typeof planterLogsApi.reducer = (state, action) =>
-  state === undefined || /^(planterLogs|__rtkq)\//.test(action.type)
-    ? planterLogsApi.reducer(state, action)
+const serverReducer: typeof serverApi.reducer = (state, action) =>
+  state === undefined || /^(server|__rtkq)\//.test(action.type)
+    ? serverApi.reducer(state, action)
     : state;
 
 /** @param road the way to the server, for what is not kept on the device */
@@ -142,14 +142,14 @@ export const makeStore = (road: () => Road) =>
       records: recordsReducer,
       sync: syncSlice.reducer,
       preferences: preferencesSlice.reducer,
-      [planterLogsApi.reducerPath]: logsReducer,
+      [serverApi.reducerPath]: serverReducer,
     },
     middleware: (defaults) =>
       defaults({
         immutableCheck: false,
         serializableCheck: false,
         thunk: { extraArgument: { road } },
-      }).concat(planterLogsApi.middleware),
+      }).concat(serverApi.middleware),
     devTools: false,
   });
 

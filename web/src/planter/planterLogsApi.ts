@@ -1,24 +1,8 @@
 import type { PlanterLog } from '@sendero/core';
-import { createApi } from '@reduxjs/toolkit/query/react';
-import type { Road } from '../data/road.ts';
+import { serverApi } from '../data/serverApi.ts';
 
-interface Ask {
-  path: string;
-  method?: string;
-  json?: unknown;
-}
-
-/** Planter logs on the server, asked for by the device's one road. */
-export const planterLogsApi = createApi({
-  reducerPath: 'planterLogs',
-  baseQuery: async ({ path, ...request }: Ask, { extra }) => {
-    try {
-      return { data: await (extra as { road: () => Road }).road().ask(path, request) };
-    } catch (error) {
-      return { error: error as Error };
-    }
-  },
-  tagTypes: ['logs'],
+/** Planter logs on the server. */
+const planterLogsApi = serverApi.injectEndpoints({
   endpoints: (build) => ({
     logsOf: build.query<PlanterLog[], string>({
       query: (plantingId) => ({ path: `/plantings/${plantingId}/planter-logs` }),

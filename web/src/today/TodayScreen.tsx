@@ -1,7 +1,8 @@
-import { cropWords, urgencyOf } from '@sendero/core';
+import { cropWords } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link } from 'react-router';
 import { longDate, shortDate } from '../app/dates.ts';
+import { useVisits, type PlacedVisit } from '../calendar/useVisits.ts';
 import { useAll, useToday } from '../data/hooks.ts';
 import { ChecksDue } from '../depth/ChecksDue.tsx';
 import { usePlantingDays } from '../depth/useChecksDue.ts';
@@ -11,6 +12,7 @@ import { StandCard } from '../stand/StandCard.tsx';
 import { clockWords, statusWords } from '../sync/syncState.ts';
 import { usePinsOfEach } from '../trail/usePins.ts';
 import { useTrails, type PlantingOnTrail } from '../trail/useTrails.ts';
+import { tasksOf, type TaskToday } from './tasksOf.ts';
 
 /** What to do where, why and by when; what waits to sync; what is new. */
 export default function TodayScreen() {
@@ -21,13 +23,10 @@ export default function TodayScreen() {
   const conflicts = useAll('conflict').filter(({ data }) => data.resolvedAt === null);
   // A planting that is under way today has a list of its own, with what is due behind the planter.
   const planted = new Set(plantingDays.map(({ one }) => one.planting.id));
-  const due = trails
-    .flatMap((one) => one.marks.map((mark) => ({ one, mark, urgency: urgencyOf(mark) })))
-    .filter(
-      ({ one, mark, urgency }) =>
-        urgency !== null && !(mark.mark === 'trenchCheck' && planted.has(one.planting.id)),
-    )
-    .sort((a, b) => a.urgency! - b.urgency!);
+  const { placed } = useVisits();
+  const due = tasksOf(trails, placed).filter(
+    ({ one, of }) => !(of === 'trenchCheck' && one && planted.has(one.planting.id)),
+  );
   const latest = trails
     .flatMap(({ walks }) => walks)
     .filter(({ data }) => data.finishedAt)
@@ -76,49 +75,15 @@ export default function TodayScreen() {
             {plantingDays.map((day, i) => (
               <ChecksDue key={day.one.planting.id} day={day} first={i === 0} />
             ))}
-            {due.map(({ one, mark }, i) => (
-              <li key={`${one.planting.id} ${mark.mark}`} className="task due">
-                <div>
-                  <Link to={`/plantings/${one.planting.id}`}>
-                    <strong>{one.field.data.name}</strong>
-                  </Link>{' '}
-                  <span className="soft">{one.growerName}</span>
-                  <div>
-                    {mark.underWay
-                      ? `${mark.label} under way since ${shortDate(mark.underWay.since)}, ${mark.underWay.by}`
-                      : `${mark.label}, ${cropWords(one.planting.data)}`}
-                  </div>
-                  <div className="small soft">
-                    {mark.underWay ? (
-                      'Go on at the next stop, or finish it.'
-                    ) : (
-                      <>
-                        <span className={mark.state === 'overdue' ? 'warn' : ''}>
-                          {mark.state === 'overdue'
-                            ? `Overdue since ${shortDate(mark.to)}`
-                            : `By ${shortDate(mark.to)}`}
-                        </span>
-                        . {mark.reason}
-                      </>
-                    )}
-                  </div>
-                </div>
-                <Button
-                  component={Link}
-                  to={mark.link!}
-                  variant={
-                    i === 0 && plantingDays.every((day) => day.due.length === 0)
-                      ? 'filled'
-                      : 'default'
-                  }
-                  h={48}
-                >
-                  {mark.action}
-                </Button>
-              </li>
+            {due.map((task, i) => (
+              <Task
+                key={task.key}
+                task={task}
+                first={i === 0 && plantingDays.every((day) => day.due.length === 0)}
+              />
             ))}
           </ul>
-          <ComingUp trails={trails} />
+          <ComingUp placed={placed} />
           <Lately trails={trails} />
         </section>
         <section className="stack tight">
@@ -133,31 +98,53 @@ export default function TodayScreen() {
   );
 }
 
-/** Windows that open next, soonest first. */
-function ComingUp({ trails }: { trails: readonly PlantingOnTrail[] }) {
-  const coming = trails
-    .flatMap((one) =>
-      one.marks
-        .filter(({ state, instead }) => state === 'later' && !instead)
-        .map((mark) => ({ one, mark })),
-    )
-    .sort((a, b) => (a.mark.from < b.mark.from ? -1 : 1))
-    .slice(0, 6);
-  if (coming.length === 0) return null;
+function Task({
+  task: { one, title, link, action, says, warns, reason },
+  first,
+}: {
+  task: TaskToday;
+  first: boolean;
+}) {
+  return (
+    <li className="task due">
+      <div>
+        {one && (
+          <>
+            <Link to={`/plantings/${one.planting.id}`}>
+              <strong>{one.field.data.name}</strong>
+            </Link>{' '}
+            <span className="soft">{one.growerName}</span>
+          </>
+        )}
+        <div>{title}</div>
+        <div className="small soft">
+          <span className={warns ? 'warn' : ''}>{says}</span> {reason}
+        </div>
+      </div>
+      <Button component={Link} to={link} variant={first ? 'filled' : 'default'} h={48}>
+        {action}
+      </Button>
+    </li>
+  );
+}
+
+/** Visits that come next, soonest first. */
+function ComingUp({ placed }: { placed: readonly PlacedVisit[] }) {
+  const coming = placed.filter(({ one }) => one.visit.state === 'later').slice(0, 6);
   return (
     <>
-      <h2>Coming up</h2>
+      <div className="row spread">
+        <h2>Coming up</h2>
+        <Link to="/calendar">All visits</Link>
+      </div>
+      {coming.length === 0 && <p className="soft">Nothing more this season.</p>}
       <ul className="list-plain">
-        {coming.map(({ one, mark }) => (
-          <li
-            key={`${one.planting.id} ${mark.mark}`}
-            className="row"
-            style={{ minHeight: 44, gap: '0.8rem' }}
-          >
-            <strong style={{ minWidth: '4.2rem' }}>{shortDate(mark.from)}</strong>
-            <Link to={`/plantings/${one.planting.id}`}>{one.field.data.name}</Link>
+        {coming.map(({ one: { one, visit }, on }) => (
+          <li key={visit.key} className="row" style={{ minHeight: 44, gap: '0.8rem' }}>
+            <strong style={{ minWidth: '4.2rem' }}>{shortDate(on)}</strong>
+            {one && <Link to={`/plantings/${one.planting.id}`}>{one.field.data.name}</Link>}
             <span className="soft">
-              {mark.label}, {cropWords(one.planting.data)}
+              {one ? `${visit.label}, ${cropWords(one.planting.data)}` : visit.label}
             </span>
           </li>
         ))}

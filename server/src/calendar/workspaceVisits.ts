@@ -1,0 +1,105 @@
+import {
+  calendarEntry,
+  calendarFile,
+  dugDepths,
+  placeVisits,
+  readFacts,
+  readSeasonWeather,
+  readVisits,
+  type DugDepths,
+} from '@sendero/core';
+import { Op } from 'sequelize';
+import type { Database } from '../database/openDatabase.ts';
+import { recordsOf } from '../records/recordStore.ts';
+
+/** The visits of a workspace's season as an iCalendar text: the same as its screen shows. */
+export async function workspaceVisits(
+  database: Database,
+  workspaceId: string,
+  { zone, at }: { zone: string; at: Date },
+): Promise<string> {
+  const row = await database.models.records.workspace.findByPk(workspaceId);
+  const { season, fixedToday, name } = row!.get('payload') as {
+    season: number;
+    fixedToday: string | null;
+    name: string;
+  };
+  const today = fixedToday ?? dayIn(zone, at);
+  // What this season's plantings and those they learned from need, and nothing older.
+  const plantings = await recordsOf(database, workspaceId, 'planting', {
+    season: [season, season - 1],
+  });
+  const ids = { plantingId: plantings.map(({ id }) => id) };
+  const [fields, growers, planters, walks, lengths, digs, months, forecasts, decided] =
+    await Promise.all([
+      recordsOf(database, workspaceId, 'field'),
+      recordsOf(database, workspaceId, 'grower'),
+      recordsOf(database, workspaceId, 'planter'),
+      recordsOf(database, workspaceId, 'walk', ids),
+      recordsOf(database, workspaceId, 'flaggedLength', ids),
+      recordsOf(database, workspaceId, 'belowGround', ids),
+      recordsOf(database, workspaceId, 'weatherMonth', {
+        month: { [Op.gte]: `${season - 1}-01`, [Op.lt]: `${season + 1}-01` },
+      }),
+      recordsOf(database, workspaceId, 'weatherForecast'),
+      recordsOf(database, workspaceId, 'visit', {
+        [Op.or]: [ids, { plantingId: null }],
+      }),
+    ]);
+  const counts = await recordsOf(database, workspaceId, 'emergenceCount', {
+    lengthId: lengths.map(({ id }) => id),
+  });
+  const dug = new Map<string, DugDepths>();
+  for (const { id, data } of walks) {
+    if (data.purpose !== 'trench') continue;
+    const { crop } = plantings.find((planting) => planting.id === data.plantingId)!.data;
+    const stops = await recordsOf(database, workspaceId, 'stop', { walkId: id });
+    const seen = await recordsOf(database, workspaceId, 'observation', {
+      stopId: stops.map((stop) => stop.id),
+    });
+    const depths = dugDepths(
+      data,
+      crop,
+      seen.map((one) => one.data),
+    );
+    if (depths) dug.set(data.plantingId, depths);
+  }
+  const { predicted } = readSeasonWeather(
+    { plantings, fields, months, forecasts, lengths, counts, dug },
+    today,
+  );
+  const facts = readFacts({ plantings, planters, walks, lengths, counts, digs }, predicted, {
+    season,
+    today,
+  });
+  const fieldOf = new Map(fields.map((field) => [field.id, field.data]));
+  const growerOf = new Map(growers.map((grower) => [grower.id, grower.data]));
+  const placeOf = new Map(
+    plantings.flatMap(({ id, data }) => {
+      const field = fieldOf.get(data.fieldId);
+      const grower = field && growerOf.get(field.growerId);
+      if (!field || data.archived || field.archived || grower?.archived) return [];
+      return [[id, { field: field.name, grower: grower?.name ?? '' }] as const];
+    }),
+  );
+  const shown = [...facts.values()].filter(({ planting }) => placeOf.has(planting.id));
+  const visits = readVisits(
+    shown,
+    decided.filter(({ data }) => data.plantingId === null || placeOf.has(data.plantingId)),
+    today,
+  ).map((visit) => ({ visit, round: placeOf.get(visit.plantingId ?? '')?.grower ?? '' }));
+  return calendarFile(
+    placeVisits(visits, today).placed.map(({ one: { visit }, on }) => {
+      const place = placeOf.get(visit.plantingId ?? '');
+      return calendarEntry(visit, {
+        on,
+        place: place ? [place.field, place.grower].filter(Boolean).join(', ') : '',
+      });
+    }),
+    { name: `Sendero, ${name}`, at: at.toISOString() },
+  );
+}
+
+/** The day it is in a time zone. */
+const dayIn = (zone: string, at: Date) =>
+  new Intl.DateTimeFormat('sv-SE', { timeZone: zone }).format(at);
