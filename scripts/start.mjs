@@ -4,7 +4,7 @@ import { ensureDependencies } from './lib/dependencies.mjs';
 import { appPort } from './lib/ports.mjs';
 import { startPostgres } from './lib/postgres.mjs';
 import { Advice, entry } from './lib/run.mjs';
-import { startServer } from './lib/server.mjs';
+import { startServer, startStations } from './lib/server.mjs';
 
 await entry(async () => {
   const unknown = process.argv.slice(2).find((argument) => argument !== '--empty');
@@ -19,10 +19,12 @@ await entry(async () => {
 
   let cluster = null;
   let server = null;
+  let stations = null;
   let stopping = false;
   const stop = async (code) => {
     if (stopping) return;
     stopping = true;
+    stations?.child.kill('SIGTERM');
     if (server) {
       server.child.kill('SIGTERM');
       await server.exited;
@@ -40,7 +42,14 @@ await entry(async () => {
       cluster = await startPostgres();
       databaseUrl = await cluster.url(demo ? 'sendero_demo' : 'sendero');
     }
-    server = await startServer({ databaseUrl, port, demo, web: WEB_FOLDER });
+    if (demo) stations = startStations();
+    server = await startServer({
+      databaseUrl,
+      port,
+      demo,
+      web: WEB_FOLDER,
+      stations: stations?.address,
+    });
   } catch (error) {
     console.error(`\n${error.message}\n`);
     await stop(1);

@@ -575,8 +575,16 @@ takes('localTime', 'at zoneOffsetMin', args(instant, whole(-720, 840)), {
 
 /** What takes no figure of its own: words, records, and readings of records that their schemas have checked. */
 const WITHOUT_FIGURES: (keyof typeof core)[] = [
+  ...(['cleanHeader', 'findHeader', 'weatherFile', 'monthsWith'] as const),
   ...(['learnFrom', 'learnHeat', 'scorePredictions', 'dugDepths'] as const),
-  ...(['ownVisit', 'plannedVisits', 'planRounds', 'placeVisits', 'calendarFile', 'calendarEntry'] as const),
+  ...([
+    'ownVisit',
+    'plannedVisits',
+    'planRounds',
+    'placeVisits',
+    'calendarFile',
+    'calendarEntry',
+  ] as const),
   ...(['readFacts', 'readSeasonWeather', 'readVisits'] as const),
   ...([
     'seededRandom',

@@ -5,11 +5,13 @@ import { ROOT, waitUntil } from './run.mjs';
 /** How the server's Node.js is run. The heap limit makes it tidy up while a big log streams through, instead of growing to what the machine has. */
 const HEAP = '--max-old-space-size=256';
 export const SERVER_BUNDLE = join(ROOT, 'server', 'dist', 'main.mjs');
+export const STATION_BUNDLE = join(ROOT, 'stand-ins', 'dist', 'weatherStation.mjs');
 /** Arguments of Node.js for the built server; `ensureBuild` makes it. */
 export const SERVER_ARGUMENTS = [HEAP, '--enable-source-maps', SERVER_BUNDLE];
 
 /**
  * Starts the app's server and waits until it answers.
+ * @param stations where the demo's weather stations answer; empty: nowhere
  * @returns the child process, with `exited` resolving to its code
  */
 export async function startServer({
@@ -19,6 +21,7 @@ export async function startServer({
   web,
   watch = false,
   quietly = false,
+  stations = '',
 }) {
   const child = spawn(
     process.execPath,
@@ -44,6 +47,9 @@ export async function startServer({
         PORT: String(port),
         SENDERO_DEMO: demo ? '1' : '0',
         SENDERO_WEB: web ?? '',
+        SENDERO_STATIONS: stations,
+        // One's own computer may ask what stands beside it.
+        SENDERO_LOCAL_STATIONS: '1',
       },
     },
   );
@@ -65,4 +71,17 @@ export async function startServer({
     throw error;
   }
   return { child, exited };
+}
+
+/** Port of the simulated weather stations; the demo's records name it, so it stays the same. */
+const STATION_PORT = 4717;
+
+/** Starts the simulated weather stations of the demo. Where their port is taken the demo does without: it goes on with what it has. */
+export function startStations() {
+  const child = spawn(process.execPath, [STATION_BUNDLE, '--port', String(STATION_PORT)], {
+    cwd: ROOT,
+    stdio: 'ignore',
+  });
+  child.on('error', () => {});
+  return { child, address: `http://127.0.0.1:${STATION_PORT}` };
 }

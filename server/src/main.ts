@@ -3,23 +3,42 @@ import { createApp } from './api/app.ts';
 import { LIMITS } from './api/limits.ts';
 import { openDatabase } from './database/openDatabase.ts';
 import { fillIfEmpty } from './demo/fillWorkspace.ts';
+import { startStationQueue } from './weather/stationQueue.ts';
 
 /** Settings from the environment; the start script makes them. */
-const { DATABASE_URL, PORT = '4180', HOST = '127.0.0.1', SENDERO_DEMO, SENDERO_WEB } = process.env;
+const {
+  DATABASE_URL,
+  PORT = '4180',
+  HOST = '127.0.0.1',
+  SENDERO_DEMO,
+  SENDERO_WEB,
+  SENDERO_STATIONS,
+  SENDERO_LOCAL_STATIONS,
+  SENDERO_QUEUE,
+} = process.env;
 if (!DATABASE_URL) {
   console.error('DATABASE_URL is not set. Start the app with: npm start');
   process.exit(2);
 }
 
 const database = await openDatabase(DATABASE_URL);
-await fillIfEmpty(database, SENDERO_DEMO === '1');
-const server = createApp(database, SENDERO_WEB ? resolve(SENDERO_WEB) : undefined).listen(
-  Number(PORT),
-  HOST,
-);
+await fillIfEmpty(database, SENDERO_DEMO === '1', SENDERO_STATIONS || null);
+// On one's own computer a station may stand beside it; a server for many must not be led to its neighbours.
+const local = SENDERO_LOCAL_STATIONS === '1';
+const server = createApp(database, {
+  webFolder: SENDERO_WEB ? resolve(SENDERO_WEB) : undefined,
+  localStations: local,
+}).listen(Number(PORT), HOST);
 // Each route has its own limit on how long a request may take to arrive; the longest is a planter log's.
 server.requestTimeout = LIMITS.log.seconds * 1000;
 server.headersTimeout = 30_000;
+// Nothing waits for it: the app works without a queue, and so does one whose queue cannot start.
+let endQueue: (() => Promise<void>) | null = null;
+if (SENDERO_QUEUE !== '0')
+  startStationQueue(database, DATABASE_URL, { local }).then(
+    (end) => (endQueue = end),
+    (error: Error) => console.error(`no queue for weather stations: ${error.message}`),
+  );
 server.on('listening', () => console.log(`listening on ${HOST}:${PORT}`));
 server.on('error', (error) => {
   console.error(error.message);
@@ -27,7 +46,12 @@ server.on('error', (error) => {
 });
 
 const stop = () => {
-  server.close(() => void database.close().then(() => process.exit(0)));
+  server.close(
+    () =>
+      void Promise.resolve(endQueue?.())
+        .then(() => database.close())
+        .then(() => process.exit(0)),
+  );
   server.closeAllConnections();
 };
 // A second signal ends it at once, as it would any program.

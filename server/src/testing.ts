@@ -29,7 +29,7 @@ export async function startTestServer() {
   const admin = new Sequelize(base, { logging: false });
   await admin.query(`CREATE DATABASE ${name} TEMPLATE ${inject('migrated')}`);
   const database = await openDatabase(base.replace(/\/[^/]*$/, `/${name}`));
-  const server = createApp(database).listen(0, '127.0.0.1');
+  const server = createApp(database, { localStations: true }).listen(0, '127.0.0.1');
   await new Promise((resolve) => server.once('listening', resolve));
   const url = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/v1`;
 

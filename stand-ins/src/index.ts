@@ -1,1 +1,2 @@
+export { FAILINGS, stationServer, type Failing } from './stationServer.ts';
 export { csvLine, LOG_HEADERS, logText } from './logLines.ts';

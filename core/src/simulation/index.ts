@@ -1,5 +1,12 @@
 export { makeDemoSeason, type DemoSeason, type DemoRecord } from './demo/makeDemoSeason.ts';
-export { demoScenario, DEMO_PLANTINGS } from './demo/demoScenarios.ts';
+export { demoScenario, DEMO_PLANTINGS, DEMO_TODAY } from './demo/demoScenarios.ts';
+export {
+  demoStation,
+  demoStations,
+  FORECAST_SOURCE,
+  STATION_HEADERS,
+  type DemoStation,
+} from './demo/demoStation.ts';
 export { judgementRates, keeps, type Rate } from './judgement/index.ts';
 export { digBelow } from './digBelow.ts';
 export { digRow, type DugSeed } from './digRow.ts';

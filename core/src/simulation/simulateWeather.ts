@@ -6,7 +6,8 @@ import { seededRandom } from '../stats/index.ts';
  * spells, and soil that follows the air.
  *
  * @param opts.meanC daily mean on day 0, °C; opts.risePerDayC its trend
- * @param opts.coldSpell days (from, to) that are 7 °C colder
+ * @param opts.coldSpell days (from, to) that are 7 °C colder; opts.drySpell days without rain;
+ * opts.storm a day of heavy rain, m, and three days of sun after it
  * @example simulateWeather({ days: 40, meanC: 12, risePerDayC: 0.2 }, 7).length // 40
  */
 export function simulateWeather(
@@ -15,6 +16,8 @@ export function simulateWeather(
     meanC: number;
     risePerDayC: number;
     coldSpell?: [from: number, to: number];
+    drySpell?: [from: number, to: number];
+    storm?: { day: number; rainM: number };
   },
   seed: number,
 ): SimulatedDay[] {
@@ -30,7 +33,12 @@ export function simulateWeather(
     const half = 5 + 2 * random.uniform();
     // A wet day is followed by another more often than not by chance.
     wet = clouds.uniform() < (wet ? 0.45 : 0.2);
-    const rainM = wet ? -0.008 * Math.log(clouds.uniform()) : 0;
+    const shower = wet ? -0.008 * Math.log(clouds.uniform()) : 0;
+    const { drySpell, storm } = opts;
+    const sunny =
+      (drySpell && day >= drySpell[0] && day <= drySpell[1]) ||
+      (storm && day > storm.day && day <= storm.day + 3);
+    const rainM = day === storm?.day ? storm.rainM : sunny ? 0 : shower;
     // Soil at the depth of seeds follows the air slowly, and swings half as far.
     soilC += 0.45 * (meanC + 1 - soilC);
     return {

@@ -22,6 +22,8 @@ export {
   type HeatDay,
   type HeatFrom,
 } from './heatSince.ts';
+export { cleanHeader, findHeader, weatherFile } from './weatherFile.ts';
+export { monthsWith } from './monthsWith.ts';
 export { heatAhead, type ExpectedHeat, type ForecastDay } from './heatAhead.ts';
 export { heatNeeded, type DugDepths, type HeatNeeded } from './heatNeeded.ts';
 export { learnHeat, type HeatSeen, type LocalHeat } from './learnHeat.ts';

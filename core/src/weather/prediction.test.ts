@@ -200,7 +200,10 @@ describe('the local correction', () => {
     // One planting: its log splits as 0.1² : 0.06² : 0.08² over crop, field and itself.
     const parts = 0.1 ** 2 + 0.06 ** 2 + 0.08 ** 2;
     const of = learnHeat(corn(1));
-    expect(Math.log(of('corn', 'f0').factor)).toBeCloseTo((Math.log(1.15) * (0.1 ** 2 + 0.06 ** 2)) / parts, 6);
+    expect(Math.log(of('corn', 'f0').factor)).toBeCloseTo(
+      (Math.log(1.15) * (0.1 ** 2 + 0.06 ** 2)) / parts,
+      6,
+    );
     expect(Math.log(of('corn', 'g').factor)).toBeCloseTo((Math.log(1.15) * 0.1 ** 2) / parts, 6);
     // A cold field is cold for every crop.
     expect(of('soybean', 'f0').factor).toBeGreaterThan(1.01);

@@ -13,13 +13,14 @@ import { requireSignIn } from '../people/signIn.ts';
 import { photoRoutes } from '../photos/routes.ts';
 import { planterLogRoutes } from '../planter/routes.ts';
 import { recordRoutes } from '../records/routes.ts';
+import { weatherRoutes } from '../weather/routes.ts';
 import { apiPage } from './apiPage.ts';
 import { openApiDocument } from './openapi.ts';
 import { answerProblems, notFound } from './problems.ts';
 import { mount, route, type Route } from './route.ts';
 
 /** Every address of the API. */
-export const apiRoutes = (database: Database): Route[] => [
+export const apiRoutes = (database: Database, { localStations = false } = {}): Route[] => [
   route({
     method: 'get',
     path: '/health',
@@ -33,10 +34,14 @@ export const apiRoutes = (database: Database): Route[] => [
   ...photoRoutes(database),
   ...planterLogRoutes(database),
   ...calendarRoutes(database),
+  ...weatherRoutes(database, { local: localStations }),
 ];
 
 /** The whole HTTP face: the API under /api/v1, the built app (if any) everywhere else. */
-export function createApp(database: Database, webFolder?: string): Express {
+export function createApp(
+  database: Database,
+  { webFolder, localStations }: { webFolder?: string; localStations?: boolean } = {},
+): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -55,7 +60,7 @@ export function createApp(database: Database, webFolder?: string): Express {
   );
   app.use(compression());
 
-  const routes = apiRoutes(database);
+  const routes = apiRoutes(database, { localStations });
   const description = openApiDocument(routes);
   const api = express.Router();
   api.use(cookieParser());

@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startTestServer, walkedField, type TestPerson } from '../testing.ts';
 import { apiRoutes } from './app.ts';
@@ -6,12 +8,22 @@ import { apiRoutes } from './app.ts';
 let app: Awaited<ReturnType<typeof startTestServer>>;
 let noor: TestPerson;
 let ids: Awaited<ReturnType<typeof walkedField>>;
+/** A weather station beside the server. */
+const station = {
+  server: createServer((_request, response) => response.end('Date,Tmin (°C)\n2027-05-01,8\n')),
+  address: '',
+};
 beforeAll(async () => {
+  await new Promise<void>((resolve) => station.server.listen(0, '127.0.0.1', resolve));
+  station.address = `http://127.0.0.1:${(station.server.address() as AddressInfo).port}/`;
   app = await startTestServer();
   ({ noor } = await app.workspace());
   ids = await walkedField(noor);
 });
-afterAll(() => app.close());
+afterAll(async () => {
+  station.server.close();
+  await app.close();
+});
 
 const PICTURE = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), Buffer.alloc(40)]);
 const LOG = 'Row,Time,Population\n1,2027-04-28T15:00:00Z,32000\n2,2027-04-28T15:00:00Z,31800\n';
@@ -90,6 +102,25 @@ const CALLS: [route: string, call: () => Promise<Response>][] = [
   ],
   ['get /calendar-feeds', () => noor.get('/calendar-feeds')],
   ['get /calendar/:token.ics', () => noor.get(feed.path.replace('/api/v1', ''))],
+  ['get /weather-stations/fetches', () => noor.get('/weather-stations/fetches')],
+  [
+    'post /weather-stations/look',
+    async () => noor.post('/weather-stations/look', { address: station.address }),
+  ],
+  [
+    'post /weather-stations/:id/fetch',
+    async () => {
+      const id = randomUUID();
+      await noor.put('weatherStation', id, {
+        name: 'Bench gate',
+        soilDepthM: null,
+        shape: null,
+        address: station.address,
+        forecastAddress: null,
+      });
+      return noor.post(`/weather-stations/${id}/fetch`, {});
+    },
+  ],
   ['delete /calendar-feeds/:id', () => noor.send('DELETE', `/calendar-feeds/${feed.id}`)],
 ];
 const nameOf = ({ method, path }: { method: string; path: string }) => `${method} ${path}`;

@@ -53,8 +53,15 @@ export async function createWorkspace(
   });
 }
 
-/** On an empty database: the demo season, or one empty workspace. Does nothing on a database in use. */
-export async function fillIfEmpty(database: Database, demo: boolean): Promise<void> {
+/**
+ * On an empty database: the demo season, or one empty workspace. Does nothing on a database in use.
+ * @param stationsAt where the demo's weather stations answer; null: nowhere
+ */
+export async function fillIfEmpty(
+  database: Database,
+  demo: boolean,
+  stationsAt: string | null = null,
+): Promise<void> {
   if ((await database.models.records.workspace.count()) > 0) return;
   if (!demo) {
     await createWorkspace(database, {
@@ -69,7 +76,7 @@ export async function fillIfEmpty(database: Database, demo: boolean): Promise<vo
     });
     return;
   }
-  const season = makeDemoSeason();
+  const season = makeDemoSeason({ stationsAt });
   await createWorkspace(database, {
     id: season.workspaceId,
     data: season.workspace as NewWorkspace['data'],

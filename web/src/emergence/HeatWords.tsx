@@ -31,8 +31,12 @@ export function HeatWords({
     <>
       <p>
         Half were up after {units.show(gathered, 'heat')} of heat;{' '}
-        <span className="default-mark">default {units.show(weather.toEmergence, 'heat')}</span> at
-        this depth.
+        {units.show(weather.toEmergence, 'heat')} was to be expected at this depth{' '}
+        {weather.local.from > 0 ? (
+          `from ${weather.local.from === 1 ? 'one planting' : `${weather.local.from} plantings`} of yours.`
+        ) : (
+          <span className="default-mark">default</span>
+        )}
       </p>
       {leafH !== null &&
         late.map(({ name, laterH, interval }) => (

@@ -1,9 +1,10 @@
-import type { Kept } from '@sendero/core';
+import { daysBetween, type Kept } from '@sendero/core';
 import { scaleLinear } from 'd3-scale';
 import { Link } from 'react-router';
 import { shortDate } from '../app/dates.ts';
 import { Axis } from '../drawing/Axis.tsx';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
+import { useToday } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { usePlantingWeather } from './usePlantingWeather.ts';
 import { spellText } from './weatherWords.ts';
@@ -36,13 +37,16 @@ export default function HeatAndRain({
         here.
       </p>
     );
-  const { heat, station, newest, spells, toEmergence, reached, predicted } = weather;
+  const { heat, station, newest, spells, toEmergence, reached, predicted, ahead } = weather;
   if (heat.length === 0)
     return (
-      <p>
-        {station.data.name} has nothing since planting yet.{' '}
-        <Link to="/weather">Bring its newest file</Link>
-      </p>
+      <>
+        <p>
+          {station.data.name} has nothing since planting yet.{' '}
+          <Link to="/weather">Weather stations</Link>
+        </p>
+        <ComesUp weather={weather} />
+      </>
     );
   const sums: (number | null)[] = [];
   for (const { heat: day } of heat) {
@@ -53,12 +57,22 @@ export default function HeatAndRain({
   const missing = heat.filter((day) => day.heat === null).length;
   const total = sums.at(-1) ?? known.at(-1)?.[1] ?? 0;
   const from = new Set(heat.flatMap(({ from: source }) => source ?? []));
-  const x = scaleLinear([0, Math.max(1, heat.length - 1)], [LEFT, width - RIGHT]);
+  // What the forecast says matters while plants or their next leaves are waited for.
+  const coming = sums.at(-1) !== null && predicted ? ahead : [];
+  const toCome = coming.reduce<number[]>(
+    (sofar, day) => [...sofar, (sofar.at(-1) ?? total) + day.heat],
+    [],
+  );
+  const last = heat.length - 1 + coming.length;
+  const x = scaleLinear([0, Math.max(1, last)], [LEFT, width - RIGHT]);
   const foot = HEIGHT - FOOT;
-  const y = scaleLinear([0, Math.max(total, toEmergence) * 1.08], [foot - RAIN, TOP]);
+  const y = scaleLinear(
+    [0, Math.max(toCome.at(-1) ?? total, toEmergence) * 1.08],
+    [foot - RAIN, TOP],
+  );
   const wettest = heat.reduce((most, { rainM }) => Math.max(most, rainM ?? 0), 0.01);
   const rain = scaleLinear([0, wettest], [0, RAIN - 14]);
-  const each = Math.ceil(heat.length / Math.max(2, Math.floor((width - LEFT - RIGHT) / 60)));
+  const each = Math.ceil((last + 1) / Math.max(2, Math.floor((width - LEFT - RIGHT) / 60)));
   const at = (on: string) => heat.findIndex((day) => day.on === on);
   const rained = heat.reduce((sum, { rainM }) => sum + (rainM ?? 0), 0);
   return (
@@ -94,7 +108,7 @@ export default function HeatAndRain({
             strokeDasharray="5 4"
           />
           <text x={LEFT + 6} y={y(toEmergence) - 5} fontSize={12}>
-            plants up, default {units.show(toEmergence, 'heat')}
+            plants up, {units.show(toEmergence, 'heat')}
           </text>
           {heat.map(({ on, rainM }, i) =>
             rainM ? (
@@ -114,6 +128,29 @@ export default function HeatAndRain({
             stroke="var(--clay)"
             strokeWidth={3}
           />
+          {toCome.length > 0 && (
+            <path
+              d={`M${x(heat.length - 1).toFixed(1)} ${y(total).toFixed(1)}L${toCome.map((sum, i) => `${x(heat.length + i).toFixed(1)} ${y(sum).toFixed(1)}`).join('L')}`}
+              fill="none"
+              stroke="var(--clay)"
+              strokeWidth={2}
+              strokeDasharray="3 4"
+            />
+          )}
+          {predicted && reached === null && (
+            <rect
+              x={x(Math.min(last, dayAt(planting, predicted.band[0])))}
+              width={Math.max(
+                6,
+                x(Math.min(last, dayAt(planting, predicted.band[1]))) -
+                  x(Math.min(last, dayAt(planting, predicted.band[0]))),
+              )}
+              y={y(toEmergence) - 4}
+              height={8}
+              rx={4}
+              fill="var(--leaf)"
+            />
+          )}
           {marks.map(({ on, label }, i) =>
             at(on) < 0 ? null : (
               <g key={`${on} ${label}`}>
@@ -157,18 +194,9 @@ export default function HeatAndRain({
         <strong>{units.show(total, 'heat')}</strong> of heat and{' '}
         <strong>{units.show(rained, 'rain')}</strong> of rain since planting, until{' '}
         {shortDate(heat.at(-1)!.on)}
-        {reached ? `; heat for plants to be up (default) was there by ${shortDate(reached)}` : ''}.
+        {reached ? `; heat for plants to be up was there by ${shortDate(reached)}` : ''}.
       </p>
-      {predicted && (
-        <p className="rule-left leaf">
-          <strong>Half should be up about {shortDate(predicted.half)}</strong> (80 %:{' '}
-          {shortDate(predicted.band[0])} to {shortDate(predicted.band[1])}), first plants about{' '}
-          {shortDate(predicted.first)}, nine in ten by {shortDate(predicted.nineInTen)}.{' '}
-          <span className="small soft">
-            From the heat so far and days like the last week’s; no forecast is in it.
-          </span>
-        </p>
-      )}
+      <ComesUp weather={weather} />
       {spells.map((spell) => (
         <p key={`${spell.spell} ${spell.from}`} className="rule-left signal">
           {spellText(spell)}
@@ -186,6 +214,57 @@ export default function HeatAndRain({
           ` ${missing} ${missing === 1 ? 'day was' : 'days were'} not measured: the sum ends there.`}
         {newest && newest < heat.at(-1)!.on ? ` Newest: ${shortDate(newest)}.` : ''}{' '}
         <Link to="/weather">Weather stations</Link>
+      </p>
+    </div>
+  );
+}
+
+const dayAt = ({ data }: Kept<'planting'>, on: string) => daysBetween(data.plantedOn, on);
+
+/** When it comes up, then its leaves; and what that was told from. */
+function ComesUp({ weather }: { weather: NonNullable<ReturnType<typeof usePlantingWeather>> }) {
+  const units = useUnits();
+  const today = useToday();
+  const { predicted, reached, local, dug, forecast, toEmergence } = weather;
+  if (!predicted) return null;
+  const stages = predicted.stages.filter(({ on }) => on >= today).slice(0, reached ? 4 : 3);
+  if (reached && stages.length === 0) return null;
+  return (
+    <div className="rule-left leaf stack tight">
+      {!reached && (
+        <p>
+          <strong>Half should be up about {shortDate(predicted.half)}</strong> (80 %:{' '}
+          {shortDate(predicted.band[0])} to {shortDate(predicted.band[1])}), first plants about{' '}
+          {shortDate(predicted.first)}, nine in ten by {shortDate(predicted.nineInTen)}.
+        </p>
+      )}
+      {stages.length > 0 && (
+        <p>
+          {reached ? <strong>Next leaves: </strong> : 'Then '}
+          {stages
+            .map(
+              ({ leaves, on, band }) =>
+                `V${leaves} about ${shortDate(on)}${leaves === stages[0]!.leaves ? ` (80 %: ${shortDate(band[0])} to ${shortDate(band[1])})` : ''}`,
+            )
+            .join(', ')}
+          .
+        </p>
+      )}
+      <p className="small soft">
+        {reached ? '' : `Plants need ${units.show(toEmergence, 'heat')}: `}
+        {[
+          dug
+            ? `seeds at ${units.show(dug.meanM, 'seedDepth')}, ${dug.seeds} dug`
+            : 'seeds at the depth aimed for',
+          local.from === 0
+            ? 'default heat'
+            : `default heat × ${local.factor.toFixed(2)}, as ${local.from === 1 ? 'one planting of yours' : `${local.from} plantings of yours`} needed`,
+          predicted.forecastTo
+            ? `the forecast until ${shortDate(predicted.forecastTo)}`
+            : 'no forecast',
+          'then days like the last week’s',
+        ].join('; ')}
+        .{forecast?.source && predicted.forecastTo ? ` ${forecast.source}.` : ''}
       </p>
     </div>
   );

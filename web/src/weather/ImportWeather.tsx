@@ -15,6 +15,7 @@ import { useDevice } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
+import { useLookAtStationMutation } from './stationsApi.ts';
 import { weatherDrafts } from './keepWeather.ts';
 import { weatherHead, type WeatherHead } from './readWeatherFile.ts';
 import { FIELD_WORDS, problemText, troubleText } from './weatherWords.ts';
@@ -40,6 +41,9 @@ export function ImportWeather({
   const [shape, setShape] = useState<WeatherShape | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [nameProblem, setNameProblem] = useState<string | null>(null);
+  const [address, setAddress] = useState(station?.data.address ?? '');
+  const [forecast, setForecast] = useState(station?.data.forecastAddress ?? '');
+  const [look, looking] = useLookAtStationMutation();
   const reading = useReading(chosen?.file ?? null, shape);
 
   const choose = async (file: File) => {
@@ -56,6 +60,15 @@ export function ImportWeather({
     setChosen({ file, head });
     setShape(known ? kept : guessWeatherShape(head.headers, head.lines));
   };
+  const lookThere = async () => {
+    setProblem(null);
+    try {
+      const { text } = await look(address.trim()).unwrap();
+      await choose(new File([text], 'station.csv', { type: 'text/csv' }));
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
   const keep = (read: WeatherRead, by: WeatherShape) => {
     if (name.trim() === '') return setNameProblem('Enter a name for the station.');
     const id = station?.id ?? newId();
@@ -65,6 +78,8 @@ export function ImportWeather({
         {
           name: name.trim(),
           soilDepthM: depth.value,
+          address: address.trim() || null,
+          forecastAddress: forecast.trim() || null,
           note: station?.data.note ?? '',
           archived: false,
           shape: by,
@@ -103,19 +118,48 @@ export function ImportWeather({
           onEntered={setDepth}
         />
       </div>
-      <label className="tool" style={{ alignSelf: 'start' }}>
-        {chosen ? 'Choose another file' : 'Choose its CSV file'}
-        <input
-          type="file"
-          className="file-input"
-          accept=".csv,.txt,.dat,.tsv"
-          onChange={(event) => {
-            const file = event.currentTarget.files?.[0];
-            event.currentTarget.value = '';
-            if (file) void choose(file);
-          }}
+      <div className="columns half">
+        <TextInput
+          label="Address of its CSV file (optional)"
+          description="The server fetches it every half hour; else bring the file yourself."
+          type="url"
+          placeholder="https://"
+          value={address}
+          onChange={(event) => setAddress(event.currentTarget.value)}
         />
-      </label>
+        <TextInput
+          label="Address of its forecast (optional)"
+          description="CSV: date, lowest and highest temperature, rain."
+          type="url"
+          placeholder="https://"
+          value={forecast}
+          onChange={(event) => setForecast(event.currentTarget.value)}
+        />
+      </div>
+      <div className="row">
+        {address.trim() !== '' && (
+          <button
+            className="tool act"
+            disabled={looking.isLoading}
+            onClick={() => void lookThere()}
+          >
+            {looking.isLoading ? 'Looking …' : 'Look at its address'}
+          </button>
+        )}
+        <label className="tool" style={{ alignSelf: 'start' }}>
+          {chosen ? 'Choose another file' : 'Choose its CSV file'}
+          <input
+            type="file"
+            className="file-input"
+            accept=".csv,.txt,.dat,.tsv"
+            onChange={(event) => {
+              const file = event.currentTarget.files?.[0];
+              event.currentTarget.value = '';
+              if (file) void choose(file);
+            }}
+          />
+        </label>
+      </div>
       {chosen && shape && (
         <>
           <h2>Which column is which</h2>

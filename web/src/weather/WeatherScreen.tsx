@@ -5,7 +5,9 @@ import { Choices } from '../app/Choice.tsx';
 import { shortDate } from '../app/dates.ts';
 import { useAll, useChildren, useDevice } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
+import { FetchedStation } from './FetchedStation.tsx';
 import { ImportWeather } from './ImportWeather.tsx';
+import { PredictionScores } from './PredictionScores.tsx';
 
 /** Stations, whose weather is whose, and the way in for their files. */
 export default function WeatherScreen() {
@@ -43,6 +45,7 @@ export default function WeatherScreen() {
           <Station key={station.id} station={station} onBring={() => setBringing(station.id)} />
         ))}
       </div>
+      {bringing === null && stations.length > 0 && <PredictionScores />}
     </div>
   );
 }
@@ -64,9 +67,9 @@ function Station({ station, onBring }: { station: Kept<'weatherStation'>; onBrin
         <button
           className="tool"
           onClick={onBring}
-          aria-label={`Bring the newest file of ${station.data.name}`}
+          aria-label={`Bring the newest file of ${station.data.name}, or change it`}
         >
-          Bring its newest file
+          Bring a file, or change it
         </button>
       </div>
       <p>
@@ -74,6 +77,9 @@ function Station({ station, onBring }: { station: Kept<'weatherStation'>; onBrin
           ? `${days.length} days, ${shortDate(first.on)} to ${shortDate(last.on)}, ${hourly ? 'by the hour' : 'daily'}; ${soil ? `soil temperature${station.data.soilDepthM ? ` at ${units.show(station.data.soilDepthM, 'seedDepth')}` : ''}` : 'no soil temperature: heat comes from air'}.`
           : 'Nothing measured yet.'}
       </p>
+      {station.data.address !== null && (
+        <FetchedStation station={station} measuredTo={last?.on ?? null} />
+      )}
       <Choices
         label="Fields it stands for"
         options={fields.map(({ id, data }) => ({ value: id, says: data.name }))}

@@ -1,6 +1,6 @@
-import { group } from 'd3-array';
 import {
   idFor,
+  monthsWith,
   type InputOf,
   type WeatherDay,
   type WeatherMonth,
@@ -20,14 +20,8 @@ export function weatherDrafts(
   days: readonly WeatherDay[],
   before: (month: string) => WeatherMonth | undefined,
 ): Draft[] {
-  const months = [...group(days, ({ on }) => on.slice(0, 7))].map(([month, read]): Draft => {
-    const merged = new Map((before(month)?.days ?? []).map((day) => [day.on, day]));
-    for (const day of read) merged.set(day.on, day);
-    const data = {
-      stationId,
-      month,
-      days: [...merged.values()].sort((a, b) => (a.on < b.on ? -1 : 1)),
-    };
+  const months = monthsWith(days, (month) => before(month)?.days ?? []).map((read): Draft => {
+    const data = { stationId, ...read };
     return { kind: 'weatherMonth', id: idFor('weatherMonth', data, newId), data };
   });
   return [

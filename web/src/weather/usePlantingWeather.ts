@@ -1,4 +1,4 @@
-import { dayOfHeat, daysOfMonths, heatSoFar, spellsSince, type Kept } from '@sendero/core';
+import { dayOfHeat, daysOfMonths, heatAhead, heatSoFar, spellsSince, type Kept } from '@sendero/core';
 import { useMemo } from 'react';
 import { useChildren, useOne, useToday } from '../data/hooks.ts';
 import { useSeasonWeather } from './useSeasonWeather.ts';
@@ -30,6 +30,10 @@ export function usePlantingWeather(planting: Kept<'planting'> | undefined) {
       /** When it should come up, and its leaves after that. */
       predicted: season.predicted.get(planting.id) ?? null,
       forecast: forecast?.data ?? null,
+      /** Heat that the forecast lets expect. */
+      ahead: heatAhead(crop, heat, days, forecast?.data.days ?? []).filter(
+        ({ on }) => on >= plantedOn,
+      ),
       local: needed.local,
       dug: needed.dug,
       newest: days.at(-1)?.on ?? null,

@@ -6,16 +6,19 @@ import {
 } from '../../depth/index.ts';
 import { countedLength, judgeStand, standByRow, summariseStand } from '../../stand/index.ts';
 import { bootstrapEmergence, compareEmergence, finished } from '../../emergence/index.ts';
-import { heatSince, spellsSince } from '../../weather/index.ts';
+import { addDays } from '../../season/index.ts';
+import { daysOfMonths, heatSince, spellsSince } from '../../weather/index.ts';
 import {
   flaggedCounts,
   readBelow,
   readEmergence,
+  readSeasonWeather,
   type GroupReading,
 } from '../../readings/index.ts';
 import { seededRandom } from '../../stats/index.ts';
 import { expectedStand } from '../../targets/index.ts';
-import type { DataOf, Kind } from '../../records/index.ts';
+import type { DataOf, Kept, Kind } from '../../records/index.ts';
+import { DEMO_TODAY } from './demoScenarios.ts';
 import { makeDemoSeason, trueStand } from '../index.ts';
 
 const season = makeDemoSeason();
@@ -143,30 +146,71 @@ describe('the emergence of the demo is what was put in', () => {
     const late = compared(rows).filter(({ verdict }) => verdict !== 'not told apart');
     expect(late.map(({ name, verdict }) => `${name} ${verdict}`)).toEqual(['Row 4 later']);
   });
-  it('The Apron: two zones, each with its curve', () =>
-    expect(read('The Apron').zones.map(({ name }) => name)).toEqual(['upper half', 'lower half']));
+  it('The Apron: the half whose dry layer reaches the seed is up late, and fewer of it', () => {
+    const { zones } = read('The Apron');
+    expect(zones.map(({ name }) => name)).toEqual(['upper half', 'lower half']);
+    expect(compared(zones)).toContainEqual(
+      expect.objectContaining({ name: 'lower half', verdict: 'later' }),
+    );
+    const [upper, lower] = zones.map(({ fit }) => fit.finalShare) as [number, number];
+    expect(lower).toBeLessThan(upper - 0.1);
+    expect(weatherOf('The Apron').spells.map(({ spell }) => spell)).toContain('dry');
+  });
 });
 
-it('Heron Bottom: what was dug points to the cold rain after planting', () => {
-  const of = <K extends Kind>(kind: K) =>
-    season.records.filter((record) => record.kind === kind) as unknown as {
-      id: string;
-      data: DataOf<K>;
-    }[];
-  const field = of('field').find(({ data }) => data.name === 'Heron Bottom')!;
-  const planting = of('planting').find(({ data }) => data.fieldId === field.id)!;
-  const days = of('weatherMonth')
-    .filter(({ data }) => data.stationId === field.data.stationId)
-    .flatMap(({ data }) => data.days);
-  const { plantedOn } = planting.data;
+const recordsOf = <K extends Kind>(kind: K) =>
+  season.records.filter((record) => record.kind === kind) as unknown as {
+    id: string;
+    data: DataOf<K>;
+  }[];
+
+/** The newest planting of a field that was there before the day of the demo, and the weather it had. */
+function weatherOf(name: string) {
+  const field = recordsOf('field').find(({ data }) => data.name === name)!;
+  const planting = recordsOf('planting').find(({ data }) => data.fieldId === field.id)!;
+  const days = daysOfMonths(
+    recordsOf('weatherMonth').filter(({ data }) => data.stationId === field.data.stationId),
+  );
+  const { plantedOn, crop } = planting.data;
+  return {
+    planting,
+    heat: heatSince(crop, plantedOn, days, addDays(plantedOn, 20)),
+    spells: spellsSince(plantedOn, days, {
+      cold: crop !== 'wheat',
+      until: addDays(plantedOn, 18),
+    }),
+  };
+}
+
+it.each([
+  ['Heron Bottom', 'cold', 'coldDrink'],
+  ['Kiln Corner', 'crust', 'crust'],
+] as const)('%s: what was dug points to %s, and so does its weather', (name, cause, spell) => {
+  const { planting, heat, spells } = weatherOf(name);
   const found = readBelow(
     planting,
-    of('belowGround').filter(({ data }) => data.plantingId === planting.id),
-    {
-      heat: heatSince('corn', plantedOn, days, '2027-05-26'),
-      spells: spellsSince(plantedOn, days, { cold: true, until: '2027-05-20' }),
-    },
+    recordsOf('belowGround').filter(({ data }) => data.plantingId === planting.id),
+    { heat, spells },
   )!;
-  expect(found.judged.causes[0]?.cause).toBe('cold');
-  expect(found.upOn! > found.on).toBe(true);
+  expect(spells.map((one) => one.spell)).toContain(spell);
+  expect(found.judged.causes[0]?.cause).toBe(cause);
+});
+
+it('the season before taught what this season’s emergences bear out', () => {
+  const held = <K extends Kind>(kind: K) => recordsOf(kind) as never as Kept<K>[];
+  const { scores } = readSeasonWeather(
+    {
+      plantings: held('planting'),
+      fields: held('field'),
+      months: held('weatherMonth'),
+      forecasts: held('weatherForecast'),
+      lengths: held('flaggedLength'),
+      counts: held('emergenceCount'),
+      dug: new Map(),
+    },
+    DEMO_TODAY,
+  );
+  expect(scores.map(({ madeOn }) => madeOn.slice(0, 4))).toEqual(['2026', '2026', '2027']);
+  for (const { seenDays, byDefault } of scores)
+    expect(Math.abs(seenDays - byDefault)).toBeLessThan(6);
 });

@@ -1,5 +1,6 @@
 import { INCH_M, ACRE_M2 } from '../../units/index.ts';
 import type { Crop } from '../../crops/index.ts';
+import { addDays } from '../../season/index.ts';
 import type { CountMethod } from '../../stand/index.ts';
 import { simulateWeather } from '../simulateWeather.ts';
 import type { Planting } from '../../records/index.ts';
@@ -146,8 +147,20 @@ export interface DemoTrench {
 }
 
 const thousandth30 = { lengthM: 17.424 * 12 * INCH_M, typedLength: '17 ft 5 in' };
-const spring = (seed: number, coldSpell?: [number, number]) =>
-  simulateWeather({ days: 60, meanC: 13.5, risePerDayC: 0.14, coldSpell }, seed);
+type Spells = Pick<Parameters<typeof simulateWeather>[0], 'coldSpell' | 'drySpell' | 'storm'>;
+const spring = (seed: number, spells: Spells = {}) =>
+  simulateWeather({ days: 60, meanC: 13.5, risePerDayC: 0.14, ...spells }, seed);
+
+/** Lengths in every row, counted every other day of the season before. */
+const lastYear = (from: string, visits: number, feet: number): DemoEmergence => ({
+  countedBy: 'Ife Marlow',
+  flaggedOn: from,
+  countedOn: Array.from({ length: visits }, (_, i) => addDays(from, 2 * i)),
+  lengthM: feet * 12 * INCH_M,
+  typedLength: feet === 5 ? '5 ft' : '17 ft 5 in',
+  lengths: 'everyRow',
+  place: '50 steps in from the road',
+});
 
 export const DEMO_PLANTINGS: DemoPlanting[] = [
   {
@@ -243,7 +256,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     typedDepth: '2"',
     germination: 0.95,
     ground: {
-      weather: spring(13, [1, 4]),
+      weather: spring(13, { coldSpell: [1, 4] }),
       zones: [
         { ...goodGround(0, 220), name: 'bottom', coldInjuryShare: 0.3, rotShare: 0.05 },
         { ...goodGround(220, PASS_M), coldInjuryShare: 0.04 },
@@ -275,7 +288,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     typedDepth: '2"',
     germination: 0.93,
     ground: {
-      weather: spring(14, [3, 9]),
+      weather: spring(14, { coldSpell: [3, 9] }),
       zones: [
         { ...goodGround(0, 190), name: 'ditch side', rotShare: 0.45, crustShare: 0.2 },
         { ...goodGround(190, PASS_M), rotShare: 0.12, crustShare: 0.1 },
@@ -306,10 +319,11 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     typedDepth: '1 1/4"',
     germination: 0.9,
     ground: {
-      weather: spring(15),
+      // No rain for two weeks: on the sandier lower half the dry layer reaches down to some of the seed.
+      weather: spring(15, { drySpell: [0, 13] }),
       zones: [
         { ...goodGround(0, 200), name: 'upper half' },
-        { ...goodGround(200, PASS_M), name: 'lower half', crustShare: 0.2 },
+        { ...goodGround(200, PASS_M), name: 'lower half', dryLayerM: 0.044 },
       ],
     },
     emergence: {
@@ -347,9 +361,14 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     typedDepth: '1 1/4 in',
     germination: 0.92,
     ground: {
-      weather: simulateWeather({ days: 235, meanC: 11, risePerDayC: 0.01 }, 16),
-      zones: [goodGround(0, PASS_M)],
+      // Heavy rain on the third day, then sun: a crust before the wheat is up.
+      weather: simulateWeather(
+        { days: 270, meanC: 11, risePerDayC: 0.01, storm: { day: 3, rainM: 0.024 } },
+        16,
+      ),
+      zones: [{ ...goodGround(0, PASS_M), crustShare: 0.15 }],
     },
+    below: { on: '2026-10-13', by: 'Ife Marlow', rows: [2, 6, 10, 14, 18], seeds: 6 },
     walk: {
       on: '2027-04-22',
       method: 'hoop',
@@ -400,6 +419,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     typedDepth: '1 1/4"',
     germination: 0.9,
     ground: { weather: spring(21), zones: [goodGround(0, PASS_M)] },
+    emergence: lastYear('2026-05-17', 9, 5),
     walk: {
       on: '2026-06-02',
       method: 'bothSides',
@@ -427,6 +447,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     typedDepth: '2"',
     germination: 0.95,
     ground: { weather: spring(22), zones: [goodGround(0, PASS_M)] },
+    emergence: lastYear('2026-05-08', 9, 17.424),
     walk: {
       on: '2026-05-27',
       method: 'everyRow',

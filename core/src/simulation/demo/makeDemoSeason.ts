@@ -7,10 +7,10 @@ import { countedLength, rowsAsSeen } from '../../stand/index.ts';
 import { hoursSince } from '../../readings/index.ts';
 import { daysBetween } from '../../season/index.ts';
 import { seededRandom } from '../../stats/index.ts';
-import type { DataOf, InputOf, Kind } from '../../records/index.ts';
+import { idFor, type DataOf, type InputOf, type Kind } from '../../records/index.ts';
+import type { WeatherDay } from '../../weather/index.ts';
 import { digBelow } from '../digBelow.ts';
 import { digRow } from '../digRow.ts';
-import { measuredDays } from '../measuredDays.ts';
 import { commonestStage, countStretch, emergedInStretch, plantsInStretch } from '../readStand.ts';
 import { simulateStand, type SimulatedStand } from '../simulateStand.ts';
 import {
@@ -25,6 +25,7 @@ import {
   type DemoTrench,
   type DemoWalk,
 } from './demoScenarios.ts';
+import { demoStation, FORECAST_SOURCE, STATION_SHAPE } from './demoStation.ts';
 
 /** The made-up district's clock, minutes ahead of UTC. */
 const DEMO_ZONE_MIN = -360;
@@ -51,14 +52,17 @@ export interface DemoSeason {
  * The made-up season of the Almirel Bench district on 27 May 2027, with known faults put in by the
  * simulation. The same every time.
  *
- * @param only plantings to make; @param variant another draw of the same district: same planters, faults and walks, other seeds and places
+ * @param only plantings to make; @param variant another draw of the same district: same planters, faults and walks, other seeds and places;
+ * @param stationsAt where the demo's weather stations answer; null: nowhere
  * @example makeDemoSeason().records.length
  */
 export function makeDemoSeason({
   variant = 0,
   only = () => true,
+  stationsAt = null,
 }: {
   variant?: number;
+  stationsAt?: string | null;
   only?(planting: DemoPlanting): boolean;
 } = {}): DemoSeason {
   const random = seededRandom(20270527 + variant);
@@ -77,7 +81,8 @@ export function makeDemoSeason({
     by = 'Noor Castellane',
     at = '2027-04-01T08:00:00.000Z',
   ) => {
-    const id = newId();
+    // What is one thing wherever it is made is that here too: a station that is fetched meets its months.
+    const id = idFor(kind, data as DataOf<K>, newId);
     records.push({ kind, id, data, by, at } as DemoRecord);
     return id;
   };
@@ -104,29 +109,32 @@ export function makeDemoSeason({
       ],
     ),
   );
-  /** Each field of the season has a station at its gate: its weather is the one its seeds had. */
   const addStation = (demo: DemoPlanting) => {
+    const { name, slug, days, forecast } = demoStation(demo);
+    const at = (file: string) => (stationsAt ? `${stationsAt}/stations/${slug}/${file}` : null);
     const stationId = add('weatherStation', {
-      name: `${demo.field} gate`,
+      name,
       soilDepthM: 2 * INCH_M,
-      shape: null,
+      shape: STATION_SHAPE,
+      address: at('days.csv'),
+      forecastAddress: at('forecast.csv'),
     });
-    const tenth = (value: number) => Math.round(10 * value) / 10;
-    // As a station prints them.
-    const days = measuredDays(
-      demo.ground.weather.map(({ minC, maxC, rainM, soil }) => ({
-        minC: tenth(minC),
-        maxC: tenth(maxC),
-        rainM: Math.round(1e4 * rainM) / 1e4,
-        soil: { minC: tenth(soil.minC), maxC: tenth(soil.maxC) },
-      })),
-      demo.plantedOn,
-    );
+    stations.set(demo.field, stationId);
+    addMonths(stationId, days);
+    add('weatherForecast', {
+      stationId,
+      at: `${DEMO_TODAY}T05:00:00.000Z`,
+      source: FORECAST_SOURCE,
+      days: forecast(DEMO_TODAY),
+    });
+    return stationId;
+  };
+  const addMonths = (stationId: string, days: readonly WeatherDay[]) => {
     const measured = days.filter(({ on }) => on < DEMO_TODAY);
     for (const [month, own] of group(measured, ({ on }) => on.slice(0, 7)))
       add('weatherMonth', { stationId, month, days: own });
-    return stationId;
   };
+  const stations = new Map<string, string>();
   const truth: Record<string, SimulatedStand> = {};
   const fields = new Map<string, string>();
   DEMO_PLANTINGS.forEach((demo, i) => {
@@ -140,10 +148,12 @@ export function makeDemoSeason({
         name: demo.field,
         areaM2: demo.areaAc * ACRE_M2,
         soil: demo.soil,
-        stationId: season === DEMO_SEASON && demo.plantedOn < DEMO_TODAY ? addStation(demo) : null,
+        stationId: addStation(demo),
         asTyped: { areaM2: `${demo.areaAc} ac` },
       });
     fields.set(demo.field, fieldId);
+    const stationId = stations.get(demo.field);
+    if (stationId && season !== DEMO_SEASON) addMonths(stationId, demoStation(demo).days);
     const plantingId = add('planting', {
       fieldId,
       planterId: planters.get(demo.planter)!,
@@ -316,7 +326,7 @@ export function makeDemoSeason({
       const at = new Date(Date.parse(`${on}T15:00:00Z`) + i * 5 * 60_000).toISOString();
       const dug = digBelow(
         stand,
-        { pass: 2, row, fromM: 60 + row },
+        { pass: Math.min(2, stand.scenario.passes - 1), row, fromM: 60 + row },
         seeds,
         hoursSince(demo.plantedOn, at, DEMO_ZONE_MIN),
         where,

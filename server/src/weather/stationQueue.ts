@@ -1,0 +1,65 @@
+import PgBoss from 'pg-boss';
+import type { Database } from '../database/openDatabase.ts';
+import { fetchStation } from './fetchStation.ts';
+
+const EVERY = '*/30 * * * *';
+/** Jobs are looked for so often, s: a weather station has no hurry. */
+const LOOK_SECONDS = 20;
+const ROUND = 'weather-round';
+const STATION = 'weather-station';
+
+interface StationJob {
+  workspaceId: string;
+  id: string;
+}
+
+/**
+ * Fetches every station that has an address, each half hour and at the start. The queue stands in PostgreSQL: of several servers
+ * one takes each job, and what one that stopped had taken is taken again.
+ *
+ * @returns how to end it
+ */
+export async function startStationQueue(
+  database: Database,
+  connectionString: string,
+  { local, lookSeconds = LOOK_SECONDS }: { local: boolean; lookSeconds?: number },
+): Promise<() => Promise<void>> {
+  const boss = new PgBoss({ connectionString, max: 2, schema: 'queue', supervise: true });
+  boss.on('error', (error) => console.error(error.message));
+  await boss.start();
+  await boss.createQueue(ROUND, { name: ROUND, policy: 'singleton', retryLimit: 0 });
+  await boss.createQueue(STATION, {
+    name: STATION,
+    policy: 'standard',
+    retryLimit: 2,
+    retryBackoff: true,
+    retryDelay: 30,
+    expireInSeconds: 120,
+  });
+  await boss.schedule(ROUND, EVERY);
+  const look = { pollingIntervalSeconds: lookSeconds };
+  await boss.work(ROUND, look, async () => {
+    for (const job of await stationsToAsk(database))
+      await boss.send(STATION, job, { singletonKey: job.id, singletonSeconds: 60 });
+  });
+  await boss.work<StationJob>(STATION, { ...look, batchSize: 5 }, async (jobs) => {
+    for (const { data } of jobs) await fetchStation(database, data.workspaceId, data.id, { local });
+  });
+  await boss.send(ROUND, {}, { singletonKey: 'start', singletonSeconds: 60 });
+  return () => boss.stop({ graceful: true, timeout: 3000, wait: true });
+}
+
+async function stationsToAsk(database: Database): Promise<StationJob[]> {
+  const rows = await database.models.records.weatherStation.findAll({
+    where: { deletedAt: null },
+  });
+  return rows.flatMap((row) => {
+    const { address, archived } = row.get('payload') as {
+      address?: string | null;
+      archived?: boolean;
+    };
+    return address && !archived
+      ? [{ workspaceId: row.get('workspaceId') as string, id: row.get('id') as string }]
+      : [];
+  });
+}
