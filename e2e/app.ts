@@ -70,6 +70,8 @@ export class App {
         PORT: String(this.port),
         SENDERO_DEMO: demo ? '1' : '0',
         SENDERO_WEB: web,
+        // The stand-ins of a test are on this machine.
+        SENDERO_LOCAL_STATIONS: '1',
       },
     });
     const { child } = this;

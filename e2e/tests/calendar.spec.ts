@@ -31,18 +31,22 @@ test('visits are moved by mouse and by key, one’s own added, and taken along a
   const digs = visit(/^Plant digs, Ditch Block/);
 
   // By mouse, to another day; undone; by key, a day later.
-  const [from, to] = [await digs.boundingBox(), await day(/^Sun, May 30/).boundingBox()];
-  await page.mouse.move(from!.x + 20, from!.y + 20);
-  await page.mouse.down();
-  await page.mouse.move(to!.x + 40, to!.y + 60, { steps: 6 });
-  await page.mouse.up();
+  const drag = async () => {
+    const [from, to] = [await digs.boundingBox(), await day(/^Sun, May 30/).boundingBox()];
+    await page.mouse.move(from!.x + 20, from!.y + 20);
+    await page.mouse.down();
+    await page.mouse.move(to!.x + 40, to!.y + 60, { steps: 6 });
+    await page.mouse.up();
+  };
+  await drag();
   await expect(day(/^Sun, May 30/).getByRole('button', { name: /Ditch Block/ })).toBeVisible();
   await expect(digs).toHaveAccessibleName(/Moved to May 30/);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(day(/^Sun, May 30, nothing planned/)).toBeVisible();
+  await drag();
   await digs.focus();
   await page.keyboard.press('Shift+ArrowRight');
-  await expect(digs).toHaveAccessibleName(/Moved to Jun 3/);
+  await expect(digs).toHaveAccessibleName(/Moved to May 31/);
   await expect(digs).toBeFocused();
   await allSent(page);
 
@@ -75,7 +79,7 @@ test('visits are moved by mouse and by key, one’s own added, and taken along a
   const events = eventsIn(await readFile(await (await download).path(), 'utf8'));
   expect(events).toContainEqual(
     expect.objectContaining({
-      on: '2027-06-03',
+      on: '2027-05-31',
       title: 'Plant digs, Ditch Block',
       place: 'Ditch Block, Quill & Daughters',
     }),

@@ -1,5 +1,7 @@
+import type { AddressInfo } from 'node:net';
+import { stationServer } from '@sendero/stand-ins';
 import { accessible } from '../accessible.ts';
-import { allSent, expect, newDevice, test } from '../app.ts';
+import { allSent, expect, keptHere, newDevice, openPlanting, test } from '../app.ts';
 
 const HEADERS =
   'Bench gate,exported for Sendero\nDate,High (°F),Low (°F),Rain (in),Soil low 2 in (°F),Soil high 2 in (°F)\n';
@@ -51,10 +53,11 @@ test('a station’s file: columns guessed, troubles by line, heat and rain of a 
     .locator('section')
     .filter({ has: page.getByRole('heading', { name: 'Bench gate' }) });
   await expect(
-    station.getByText('18 days, May 1 to May 20, daily; soil temperature at 2 in.'),
+    station.getByText('18 days, May 1, 2027 to May 20, 2027, daily; soil temperature at 2 in.'),
   ).toBeVisible();
 
   // The field's heat follows; where a day is missing the sum ends, and says so.
+  await station.getByText('Stands for no field yet: choose').click();
   await station.getByRole('checkbox', { name: 'Windmill East' }).click();
   await expect(station.getByRole('checkbox', { name: 'Windmill East' })).toBeChecked();
   await allSent(page);
@@ -64,14 +67,85 @@ test('a station’s file: columns guessed, troubles by line, heat and rain of a 
 
   // Brought again, its columns are known, and what overlaps is replaced.
   await page.goto('/weather');
-  await page.getByRole('button', { name: 'Bring the newest file of Bench gate' }).click();
+  await page
+    .getByRole('button', { name: 'Bring the newest file of Bench gate, or change it' })
+    .click();
   await page.getByLabel('Choose its CSV file').setInputFiles(file(HEADERS + days(1, 26)));
   await expect(page.getByText('Nothing is missing, doubled or out of the way.')).toBeVisible();
   await page.getByRole('button', { name: 'Keep 26 days' }).click();
-  await expect(station.getByText('26 days, May 1 to May 26, daily')).toBeVisible();
+  await expect(station.getByText('26 days, May 1, 2027 to May 26, 2027, daily')).toBeVisible();
   await allSent(page);
   await openCorn();
   await expect(page.getByText(/of heat and.*of rain since planting, until May 26/)).toBeVisible();
   await expect(page.getByText('not measured')).toHaveCount(0);
   await context.close();
+});
+
+test('a station with an address: looked at, fetched, failing, and what follows for a field just planted, at phone width', async ({
+  browser,
+  demo,
+}) => {
+  const station = stationServer();
+  await new Promise<void>((resolve) => station.server.listen(0, '127.0.0.1', resolve));
+  const at = `http://127.0.0.1:${(station.server.address() as AddressInfo).port}`;
+  const { context, page } = await newDevice(browser, demo);
+  await page.setViewportSize({ width: 390, height: 844 });
+
+  // A field, planted five days ago.
+  await page.goto('/fields');
+  await page.getByRole('button', { name: 'Add a field' }).click();
+  await page.getByRole('combobox', { name: 'Grower' }).fill('Teal Water Farm');
+  await page.getByRole('textbox', { name: 'Field name' }).fill('Teal Bottom');
+  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Add a planting on Teal Bottom' }).click();
+  const form = page.getByRole('form', { name: 'New planting' });
+  await form.getByLabel('Planted on').fill('2027-05-22');
+  await form.getByLabel('Row width').fill('30 in');
+  await form.getByLabel('Seeding rate').fill('32k');
+  await form.getByRole('button', { name: 'Keep', exact: true }).click();
+  await keptHere(page);
+
+  await page.goto('/weather');
+  await page.getByRole('button', { name: 'Bring a station’s file' }).click();
+  await page.getByLabel('Name of the station').fill('Teal gate');
+  await page.getByLabel('Address of its CSV file').fill(`${at}/stations/nowhere/days.csv`);
+  await page.getByRole('button', { name: 'Look at its address' }).click();
+  await expect(page.getByRole('alert')).toHaveText('It answered with an error (404).');
+  await page.getByLabel('Address of its CSV file').fill(`${at}/stations/long-forty-gate/days.csv`);
+  await page
+    .getByLabel('Address of its forecast')
+    .fill(`${at}/stations/long-forty-gate/forecast.csv`);
+  await page.getByRole('button', { name: 'Look at its address' }).click();
+  await expect(page.getByLabel('Soil, lowest of the day')).toHaveValue('Soil min (°C)');
+  await page.getByRole('button', { name: /^Keep \d+ days$/ }).click();
+  const card = page
+    .locator('section')
+    .filter({ has: page.getByRole('heading', { name: 'Teal gate' }) });
+  await card.getByText('Stands for no field yet: choose').click();
+  await card.getByRole('checkbox', { name: 'Teal Bottom' }).click();
+  await allSent(page);
+  await card.getByRole('button', { name: 'Fetch Teal gate now' }).click();
+  await expect(card.getByText(/^Fetched every half hour; last /)).toBeVisible();
+  await expect(
+    card.getByText(/Forecast until .*: Simulated by the weather-station stand-in/),
+  ).toBeVisible();
+
+  // What fails says so, and what was measured stands.
+  station.fail('nonsense');
+  await card.getByRole('button', { name: 'Fetch Teal gate now' }).click();
+  await expect(
+    card.getByText(/no table of weather.*What it measured until May 26 stands/),
+  ).toBeVisible();
+  await accessible(page, 'a station that fails');
+  await page.setViewportSize({ width: 390, height: 844 });
+
+  // The planting is told from it, and says what from.
+  await openPlanting(page, 'Teal Bottom');
+  await expect(page.getByText(/^Half should be up about/).first()).toBeVisible();
+  await expect(
+    page.getByText(/the forecast until .*Simulated by the weather-station/),
+  ).toBeVisible();
+  await context.close();
+  station.server.closeAllConnections();
+  station.server.close();
 });

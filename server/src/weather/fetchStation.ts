@@ -1,4 +1,5 @@
 import { idFor, kindOf, monthsWith, type Change, type Kept } from '@sendero/core';
+import { isDeepStrictEqual as same } from 'node:util';
 import { v7 as uuidv7 } from 'uuid';
 import type { Database } from '../database/openDatabase.ts';
 import { applyCommits } from '../records/applyCommits.ts';
@@ -76,13 +77,11 @@ async function keepDays(
   const before = await recordsOf(database, workspaceId, 'weatherMonth', { stationId });
   const held = new Map(before.map((month) => [month.data.month, month]));
   const changes: Change[] = monthsWith(read.days, (month) => held.get(month)?.data.days ?? [])
-    .filter(
-      ({ month, days }) => JSON.stringify(days) !== JSON.stringify(held.get(month)?.data.days),
-    )
+    .filter(({ month, days }) => !same(days, held.get(month)?.data.days))
     .map(({ month, days }) =>
       put('weatherMonth', { stationId, month, days }, held.get(month)?.revision),
     );
-  if (JSON.stringify(shape) !== JSON.stringify(station.data.shape))
+  if (!same(shape, station.data.shape))
     changes.push({
       ...put('weatherStation', { ...station.data, shape }, station.revision),
       id: stationId,
@@ -101,8 +100,7 @@ async function keepForecast(
   const { source, days } = readForecastText(text);
   const [held] = await recordsOf(database, workspaceId, 'weatherForecast', { stationId });
   // Said again, it is no news for the devices.
-  if (JSON.stringify(held?.data.days) === JSON.stringify(days) && held?.data.source === source)
-    return;
+  if (same(held?.data.days, days) && held?.data.source === source) return;
   await keep(database, workspaceId, [
     put('weatherForecast', { stationId, at: now.toISOString(), source, days }, held?.revision),
   ]);

@@ -4,7 +4,7 @@ import { fetchStation } from './fetchStation.ts';
 
 const EVERY = '*/30 * * * *';
 /** Jobs are looked for so often, s: a weather station has no hurry. */
-const LOOK_SECONDS = 20;
+const LOOK_SECONDS = 5;
 const ROUND = 'weather-round';
 const STATION = 'weather-station';
 

@@ -96,7 +96,8 @@ describe('a station with an address', () => {
     const id = await withStation();
     await fetched(id);
     await fetched(id);
-    expect(await held('weatherMonth', id)).toHaveLength(1);
+    for (const kind of ['weatherMonth', 'weatherForecast'])
+      expect((await held(kind, id)).map(({ revision }) => revision)).toEqual([1]);
     says(DAYS.replace('20.2', '23.0').replace('2027-05-01,8.1,19.4,0\n', ''));
     await fetched(id);
     const months = await held('weatherMonth', id);

@@ -251,7 +251,7 @@ function ComesUp({ weather }: { weather: NonNullable<ReturnType<typeof usePlanti
         </p>
       )}
       <p className="small soft">
-        {reached ? '' : `Plants need ${units.show(toEmergence, 'heat')}: `}
+        {reached ? 'Told from: ' : `Plants need ${units.show(toEmergence, 'heat')}. Told from: `}
         {[
           dug
             ? `seeds at ${units.show(dug.meanM, 'seedDepth')}, ${dug.seeds} dug`

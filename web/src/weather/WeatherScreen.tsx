@@ -74,24 +74,34 @@ function Station({ station, onBring }: { station: Kept<'weatherStation'>; onBrin
       </div>
       <p>
         {first && last
-          ? `${days.length} days, ${shortDate(first.on)} to ${shortDate(last.on)}, ${hourly ? 'by the hour' : 'daily'}; ${soil ? `soil temperature${station.data.soilDepthM ? ` at ${units.show(station.data.soilDepthM, 'seedDepth')}` : ''}` : 'no soil temperature: heat comes from air'}.`
+          ? `${days.length} days, ${shortDate(first.on)}, ${first.on.slice(0, 4)} to ${shortDate(last.on)}, ${last.on.slice(0, 4)}, ${hourly ? 'by the hour' : 'daily'}; ${soil ? `soil temperature${station.data.soilDepthM ? ` at ${units.show(station.data.soilDepthM, 'seedDepth')}` : ''}` : 'no soil temperature: heat comes from air'}.`
           : 'Nothing measured yet.'}
       </p>
       {station.data.address !== null && (
         <FetchedStation station={station} measuredTo={last?.on ?? null} />
       )}
-      <Choices
-        label="Fields it stands for"
-        options={fields.map(({ id, data }) => ({ value: id, says: data.name }))}
-        value={own}
-        onChange={(next) => {
-          for (const { id } of fields) {
-            const now = own.includes(id);
-            if (next.includes(id) === now) continue;
-            device.change('field', id, (data) => ({ ...data, stationId: now ? null : station.id }));
-          }
-        }}
-      />
+      <details>
+        <summary>
+          {own.length > 0
+            ? `Stands for ${fields.flatMap(({ id, data }) => (own.includes(id) ? data.name : [])).join(', ')}`
+            : 'Stands for no field yet: choose'}
+        </summary>
+        <Choices
+          label="Fields it stands for"
+          options={fields.map(({ id, data }) => ({ value: id, says: data.name }))}
+          value={own}
+          onChange={(next) => {
+            for (const { id } of fields) {
+              const now = own.includes(id);
+              if (next.includes(id) === now) continue;
+              device.change('field', id, (data) => ({
+                ...data,
+                stationId: now ? null : station.id,
+              }));
+            }
+          }}
+        />
+      </details>
     </section>
   );
 }

@@ -1,4 +1,11 @@
-import { dayOfHeat, daysOfMonths, heatAhead, heatSoFar, spellsSince, type Kept } from '@sendero/core';
+import {
+  dayOfHeat,
+  daysOfMonths,
+  heatAhead,
+  heatSoFar,
+  spellsSince,
+  type Kept,
+} from '@sendero/core';
 import { useMemo } from 'react';
 import { useChildren, useOne, useToday } from '../data/hooks.ts';
 import { useSeasonWeather } from './useSeasonWeather.ts';
