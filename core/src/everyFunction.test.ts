@@ -513,6 +513,22 @@ takes(
     }),
   ),
 );
+takes(
+  'latenessGoesWith',
+  'rows',
+  args(
+    list(
+      record({
+        row: whole(1, 12),
+        halfH: number(100, 400),
+        measured: record({ depthM: depth, dryShare: share }),
+      }),
+      0,
+      12,
+    ),
+  ),
+  { signed: 'depthM dryShare' },
+);
 takes('minutesText', 'minutes', args(whole(0, 900)));
 takes('makeSprings', 'random draws', args(fc.constant(core.seededRandom(1)), whole(20, 40)), {
   made: 'random',

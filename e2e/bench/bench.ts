@@ -26,6 +26,7 @@ import { faultRun } from '../faults.ts';
 import { planterLog, rowsFound } from './plantingDay.ts';
 import { median, miss, overLimit, report } from './report.ts';
 import { season } from './season.ts';
+import { refits, spring } from './spring.ts';
 import { reportTaps } from './taps.ts';
 
 const DIST = new URL('../../web/dist/', import.meta.url);
@@ -269,9 +270,9 @@ const only = process.argv[2];
 if (!only) core();
 if (!only) rowsFound();
 // Each part on a server of its own: what one leaves behind does not slow the other.
-const parts = [sending, planterLog, screen, season];
+const parts = [sending, planterLog, screen, season, spring, refits];
 for (const part of parts.filter(({ name }) => !only || name === only)) {
-  const app = await App.start({ demo: part !== season });
+  const app = await App.start({ demo: part !== season && part !== spring });
   try {
     await part(app);
   } finally {

@@ -14,7 +14,6 @@ const {
   SENDERO_WEB,
   SENDERO_STATIONS,
   SENDERO_LOCAL_STATIONS,
-  SENDERO_QUEUE,
 } = process.env;
 if (!DATABASE_URL) {
   console.error('DATABASE_URL is not set. Start the app with: npm start');
@@ -34,11 +33,15 @@ server.requestTimeout = LIMITS.log.seconds * 1000;
 server.headersTimeout = 30_000;
 // Nothing waits for it: the app works without a queue, and so does one whose queue cannot start.
 let endQueue: (() => Promise<void>) | null = null;
-if (SENDERO_QUEUE !== '0')
-  startStationQueue(database, DATABASE_URL, { local }).then(
+const startQueue = () =>
+  void startStationQueue(database, DATABASE_URL, { local }).then(
     (end) => (endQueue = end),
-    (error: Error) => console.error(`no queue for weather stations: ${error.message}`),
+    (error: Error) => {
+      console.error(`no queue for weather stations yet: ${error.message}`);
+      setTimeout(startQueue, 60_000).unref();
+    },
   );
+startQueue();
 server.on('listening', () => console.log(`listening on ${HOST}:${PORT}`));
 server.on('error', (error) => {
   console.error(error.message);

@@ -17,3 +17,4 @@ export {
   type EmergenceDraws,
   type EmergenceGroup,
 } from './bootstrapEmergence.ts';
+export { latenessGoesWith, type Relation } from './latenessGoesWith.ts';

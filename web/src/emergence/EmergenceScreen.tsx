@@ -10,6 +10,7 @@ import { useUnits } from '../units/useUnits.ts';
 import { EmergenceCurves } from './EmergenceCurves.tsx';
 import { EmergenceStrips } from './EmergenceStrips.tsx';
 import { HeatWords } from './HeatWords.tsx';
+import { GoesWith } from './GoesWith.tsx';
 import { WhyLate } from './WhyLate.tsx';
 import { finalText, headline, latenessTexts, nextText, spreadText } from './emergenceWords.ts';
 import { Uniformity } from './Uniformity.tsx';
@@ -164,10 +165,19 @@ export default function EmergenceScreen() {
             {grouped === 'rows' && standing.length > 0 && (
               <WhyLate planting={planting} names={standing} />
             )}
+            {grouped === 'rows' && <GoesWith planting={planting} rows={reading.rows} />}
+            {grouped === 'rows' &&
+              reading.rows.length > 1 &&
+              reading.lengths.length < 2 * reading.rows.length && (
+                <p className="small soft">
+                  One length a row finds large faults only: a row an inch deeper than its sisters is
+                  named in about two fields of five, with three lengths a row in four of five.
+                </p>
+              )}
             {all && (
               <div className="stack tight">
                 {spreadText(all) && <p>{spreadText(all)}</p>}
-                <Uniformity group={all} />
+                <Uniformity planting={planting} group={all} />
                 {finalText(reading, answer?.finalShare ?? null) && (
                   <p>{finalText(reading, answer?.finalShare ?? null)}</p>
                 )}
