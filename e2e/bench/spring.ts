@@ -153,13 +153,14 @@ export async function refits(app: App): Promise<void> {
       await page.evaluate(
         () =>
           new Promise<number>((resolve) => {
-            let [frames, since, last] = [0, 0, 0];
+            let [frames, since, last, inTime] = [0, 0, 0, 0];
             const look = () => {
               const busy = document.querySelector('progress') !== null;
               const now = performance.now();
               if (since > 0) frames++;
               // The screen itself is drawn first; from then on nothing but the refits is under way.
-              else if (busy && last > 0 && now - last < 25) since = now;
+              inTime = last > 0 && now - last < 25 ? inTime + 1 : 0;
+              if (since === 0 && inTime === 3) since = now;
               last = busy ? now : 0;
               if (since > 0 && !busy) resolve((1000 * frames) / Math.max(1, now - since));
               else requestAnimationFrame(look);
