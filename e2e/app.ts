@@ -169,8 +169,8 @@ export async function openPlanting(page: Page, field: string): Promise<void> {
 export const tally = (page: Page, which: 'inStep' | 'oneBehind' | 'twoBehind') =>
   page.locator(`[data-tally=${which}]`);
 
-/** A record made without a device. */
-export type MadeRecord = [kind: string, id: string, data: object];
+/** A record made without a device, or changed from a revision on. */
+export type MadeRecord = [kind: string, id: string, data: object, revision?: number];
 
 /** A person at the server's door, without a device. */
 export async function signedIn(app: App) {
@@ -181,11 +181,11 @@ export async function signedIn(app: App) {
   });
   const cookie = opened.headers.getSetCookie()[0]!.split(';')[0]!;
   const { season } = (await opened.json()) as { season: number };
-  const change = ([kind, id, data]: MadeRecord) => ({
+  const change = ([kind, id, data, revision = 0]: MadeRecord) => ({
     op: 'put',
     kind,
     id,
-    baseRevision: 0,
+    baseRevision: revision,
     version: 2,
     data,
   });

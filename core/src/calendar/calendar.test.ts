@@ -19,6 +19,7 @@ const facts = (today: string, more: Partial<PlantingFacts> = {}): PlantingFacts 
 const predicted: PlantingFacts['predicted'] = {
   first: '2027-05-11',
   half: '2027-05-13',
+  band: ['2027-05-12', '2027-05-15'],
   nineInTen: '2027-05-16',
   stages: [1, 2, 3, 4, 5, 6, 7].map((leaves) => {
     const on = addDays('2027-05-13', 6 * leaves);
@@ -88,6 +89,11 @@ describe('the visits of a planting', () => {
       '2 05-13 later',
       '3 05-15 later',
       '4 05-17 later',
+    ]);
+    // Nobody went yet: one visit is overdue, not a row of them.
+    expect(counts(facts('2027-05-14', { predicted }))).toEqual([
+      '1 05-11 overdue',
+      '2 05-16 later',
     ]);
     const emergence = {
       lengths: 6,

@@ -115,11 +115,12 @@ function windowsOf(mark: WayMark, facts: PlantingFacts): PlannedVisit[] {
   );
   if (state === 'done' || state === 'notNeeded') return made;
   if (state === 'missed') return made.length > 0 ? made : [one(1, {})];
-  // The counts still to come: every two days until nine in ten should be up, and one to see that it has stopped.
+  // The counts still to come: every two days until nine in ten should be up, and one to see that it has stopped. One that was
+  // not made yet puts off those after it.
   const until = facts.predicted?.nineInTen ?? to;
   const next = [from];
   while (next.length < MOST_COUNTS && next.at(-1)! < until)
-    next.push(addDays(next.at(-1)!, EVERY_DAYS));
+    next.push(addDays(later(next.at(-1)!, facts.today), EVERY_DAYS));
   return [
     ...made,
     ...next.map((on, i) => {
@@ -134,6 +135,8 @@ function windowsOf(mark: WayMark, facts: PlantingFacts): PlannedVisit[] {
     }),
   ];
 }
+
+const later = (a: string, b: string) => (a < b ? b : a);
 
 const countLabel = (nth: number) => (nth === 1 ? 'Flag and count' : `Emergence count ${nth}`);
 

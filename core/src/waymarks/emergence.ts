@@ -1,6 +1,6 @@
 import { CROP_FACTS } from '../crops/index.ts';
 import { addDays } from '../season/index.ts';
-import type { MarkState, WayMark } from './wayMark.ts';
+import type { MarkState, PlantingFacts, WayMark } from './wayMark.ts';
 
 /** After so many days without a visit nobody counts on: the stand walk tells what became of it. */
 const GIVEN_UP_DAYS = 7;
@@ -15,7 +15,8 @@ export const emergence: WayMark = {
   link: ({ planting, today, predicted, emergence: { lengths, visits } }) =>
     lengths > 0 ||
     visits.length > 0 ||
-    today <= (predicted?.nineInTen ?? addDays(planting.data.plantedOn, lastDay(planting.data.crop)))
+    today <=
+      (lastPlants(predicted) ?? addDays(planting.data.plantedOn, lastDay(planting.data.crop)))
       ? `/plantings/${planting.id}/emergence`
       : null,
   action: ({ emergence: { lengths } }) =>
@@ -24,7 +25,7 @@ export const emergence: WayMark = {
     const { plantedOn, crop } = planting.data;
     const [first, last] = CROP_FACTS[crop].emergenceDays;
     const from = lookAgainOn ?? predicted?.first ?? addDays(plantedOn, first);
-    const to = lookAgainOn ?? predicted?.nineInTen ?? addDays(plantedOn, last);
+    const to = lookAgainOn ?? lastPlants(predicted) ?? addDays(plantedOn, last);
     const newest = visits.at(-1);
     const given = today > addDays(to, GIVEN_UP_DAYS);
     const state: MarkState =
@@ -51,3 +52,7 @@ export const emergence: WayMark = {
 };
 
 const lastDay = (crop: keyof typeof CROP_FACTS) => CROP_FACTS[crop].emergenceDays[1];
+
+/** When nine in ten should be up, or as late as half of them may be: before that nothing is missed. */
+const lastPlants = (predicted: PlantingFacts['predicted']) =>
+  predicted && (predicted.nineInTen > predicted.band[1] ? predicted.nineInTen : predicted.band[1]);

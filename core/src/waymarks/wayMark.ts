@@ -14,7 +14,7 @@ export interface PlantingFacts {
   /** Its walks of every purpose, oldest first. */
   walks: readonly { id: string; data: Walk }[];
   /** When it comes up by the heat of its field; null where no weather says it. */
-  predicted: Pick<EmergencePrediction, 'first' | 'half' | 'nineInTen' | 'stages'> | null;
+  predicted: Pick<EmergencePrediction, 'first' | 'half' | 'band' | 'nineInTen' | 'stages'> | null;
   /** Days on which seeds were dug before plants were up, in order. */
   below: readonly string[];
   /** Its flagged lengths: how many, the days of visits, and whether plants still come. */

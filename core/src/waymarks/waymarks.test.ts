@@ -121,6 +121,7 @@ describe('the emergence mark', () => {
     const predicted = {
       first: '2027-05-12',
       half: '2027-05-14',
+      band: ['2027-05-13', '2027-05-16'] as [string, string],
       nineInTen: '2027-05-17',
       stages: [],
     };
