@@ -47,7 +47,8 @@ const shots: {
   dark?: boolean;
 }[] = [
   { name: 'today', size: DESK, go: (page) => page.goto(base) },
-  { name: 'today-phone', size: PHONE, go: (page) => page.goto(base) },
+  { name: 'visits', size: DESK, go: (page) => page.goto(`${base}/calendar`) },
+  { name: 'weather', size: DESK, whole: true, go: (page) => page.goto(`${base}/weather`) },
   { name: 'fields', size: DESK, go: (page) => page.goto(`${base}/fields`) },
   { name: 'planting', size: DESK, whole: true, go: open('Long Forty') },
   { name: 'planters', size: DESK, go: (page) => page.goto(`${base}/planters`) },
@@ -71,7 +72,6 @@ const shots: {
       await page.getByRole('button', { name: /^Add a plant newly up/ }).waitFor();
     },
   },
-  { name: 'capture', size: DESK, go: capture },
   { name: 'capture-phone', size: PHONE, go: capture },
   {
     name: 'tape-phone',

@@ -20,7 +20,7 @@ export interface ExpectedHeat {
 }
 
 /** A forecast's error on its first day and what each later one adds, SD in °C·day. Defaults of this app. */
-const ERROR = { first: 0.8, perDay: 0.3, most: 2.2 };
+const ERROR = { first: 0.7, perDay: 0.28, most: 2.4 };
 /** Days over which soil and air are compared. */
 const COMPARED_DAYS = 7;
 

@@ -21,7 +21,7 @@ export interface DugDepths {
 }
 
 /** How much the heat that a field's plants need differs from the usual, SD as a share of it. A default of this app. */
-const NEEDED_SD = 0.12;
+const NEEDED_SD = 0.11;
 /** How seeds of one field differ in the heat they need, SD as a share. A default of this app. */
 const SEED_SD = 0.09;
 /** How far a planter's mean depth is from its target where nobody dug, SD. A default of this app. */

@@ -37,14 +37,14 @@ export interface EmergencePrediction {
 }
 
 /** A day's heat that is to come: how far from the mean it can be, SD in °C·day, and how much of that the next day keeps. */
-const DAY = { sd: 2.2, keeps: 0.7 };
+const DAY = { sd: 2.7, keeps: 0.8 };
 /**
  * Known days whose mean stands for those to come; how much warmer each day of spring is than the one before, °C·day, and for
  * how long that goes on. Defaults of this app.
  */
 const LAST = { days: 7, risePerDay: 0.15, rising: 30 };
-/** Its ends are whole days, which hold a little more than what lies between: so it is taken narrower than 0.1 to 0.9. */
-const BAND = [0.145, 0.855] as const;
+/** What a band is to hold. */
+const HOLDS = 0.8;
 /** Nobody waits longer for plants, or for their leaves. */
 const MOST_DAYS = { up: 60, leaves: 120 };
 
@@ -147,8 +147,7 @@ export function predictEmergence(
   }
   reached.forEach((own) => own.sort((a, b) => a - b));
   const on = (day: number) => addDays(plantedOn, Math.floor(day));
-  const bandOf = (own: number[]) =>
-    BAND.map((p) => on(quantileSorted(own, p)!)) as [string, string];
+  const bandOf = (own: readonly number[]) => wholeDays(own).map(on) as [string, string];
   const half = quantileSorted(reached[0]!, 0.5)!;
   // Plants need more or less than the middle one: as days at the pace of those around it.
   const away = (z: number) => Math.max(0, half + (z * needs.seedSd * half) / needs.mean);
@@ -201,3 +200,26 @@ function daysAhead(
 
 /** How far into a day a heat is reached. */
 const share = (missing: number, day: number) => (day > 0 ? Math.min(1, missing / day) : 1);
+
+/**
+ * The whole days about the middle one whose chance comes nearest to the band's: the next day with a chance is taken from the
+ * side where it is greater.
+ */
+function wholeDays(sorted: readonly number[]): [from: number, to: number] {
+  const chance = new Map<number, number>();
+  for (const day of sorted)
+    chance.set(Math.floor(day), (chance.get(Math.floor(day)) ?? 0) + 1 / sorted.length);
+  const days = [...chance.keys()];
+  let from = days.indexOf(Math.floor(sorted[sorted.length >> 1]!));
+  let to = from;
+  let held = chance.get(days[from]!)!;
+  while (held < HOLDS) {
+    const [earlier, later] = [chance.get(days[from - 1]!) ?? 0, chance.get(days[to + 1]!) ?? 0];
+    const next = held + Math.max(earlier, later);
+    if (next - HOLDS > HOLDS - held) break;
+    held = next;
+    if (earlier > later) from--;
+    else to++;
+  }
+  return [days[from]!, days[to]!];
+}

@@ -10,6 +10,7 @@ import { useUnits } from '../units/useUnits.ts';
 import { EmergenceCurves } from './EmergenceCurves.tsx';
 import { EmergenceStrips } from './EmergenceStrips.tsx';
 import { HeatWords } from './HeatWords.tsx';
+import { EmergenceTimes } from './EmergenceTimes.tsx';
 import { GoesWith } from './GoesWith.tsx';
 import { WhyLate } from './WhyLate.tsx';
 import { finalText, headline, latenessTexts, nextText, spreadText } from './emergenceWords.ts';
@@ -176,6 +177,7 @@ export default function EmergenceScreen() {
               )}
             {all && (
               <div className="stack tight">
+                <EmergenceTimes planting={planting} group={all} />
                 {spreadText(all) && <p>{spreadText(all)}</p>}
                 <Uniformity planting={planting} group={all} />
                 {finalText(reading, answer?.finalShare ?? null) && (

@@ -33,7 +33,19 @@ export function GoesWith({
         {relations.map(({ factor }) => FACTORS[factor]!.name).join(', ')}.
       </p>
     );
-  return clear.map((relation) => <p key={relation.factor}>{relationText(relation, units)}</p>);
+  return (
+    <>
+      {clear.map((relation) => (
+        <p key={relation.factor}>{relationText(relation, units)}</p>
+      ))}
+      {clear.length > 1 && (
+        <p className="small soft">
+          They were found in the same rows: which of them it is, only digging at late plants and
+          their neighbours tells.
+        </p>
+      )}
+    </>
+  );
 }
 
 const FACTORS: Record<

@@ -260,7 +260,7 @@ function ComesUp({ weather }: { weather: NonNullable<ReturnType<typeof usePlanti
             ? 'default heat'
             : `default heat × ${local.factor.toFixed(2)}, as ${local.from === 1 ? 'one planting of yours' : `${local.from} plantings of yours`} needed`,
           predicted.forecastTo
-            ? `the forecast until ${shortDate(predicted.forecastTo)}`
+            ? `the forecast until ${shortDate(predicted.forecastTo)}${weather.heat.some(({ from }) => from?.startsWith('soil')) ? ', of air, moved by how much warmer the soil was last week' : ''}`
             : 'no forecast',
           'then days like the last week’s',
         ].join('; ')}
