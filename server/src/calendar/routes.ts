@@ -48,7 +48,7 @@ export const calendarRoutes = (database: Database): Route[] => {
           throw new ProblemError(
             404,
             'No such calendar',
-            'This address was withdrawn, or never was one: make a new one under Visits.',
+            'This address was withdrawn, or never was one: make a new one under Calendar.',
           );
         const text = await workspaceVisits(database, feed.get('workspaceId') as string, {
           zone: feed.get('zone') as string,

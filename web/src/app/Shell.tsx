@@ -35,7 +35,7 @@ export function Shell() {
           <NavLink to="/" end>
             Today
           </NavLink>
-          <NavLink to="/calendar">Visits</NavLink>
+          <NavLink to="/calendar">Calendar</NavLink>
           <NavLink to="/fields">Fields</NavLink>
           <NavLink to="/planters">Planters</NavLink>
         </nav>

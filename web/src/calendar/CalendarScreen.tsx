@@ -75,7 +75,7 @@ export default function CalendarScreen() {
   return (
     <div className="stack">
       <div className="row spread">
-        <h1>Visits</h1>
+        <h1>Calendar</h1>
         <SeasonSwitch />
       </div>
       <div className="row spread">

@@ -119,7 +119,7 @@ export function PredictionScores() {
         Hollow: by the default heat. Filled: corrected by the fields seen before it. Each as it
         stood {JUDGED_BEFORE_DAYS} days before half were up, without a forecast, since none is kept.
         A field that lies colder than its station does so every year.{' '}
-        <Link to="/calendar">Visits</Link> go by the corrected ones.
+        The <Link to="/calendar">calendar</Link> goes by the corrected ones.
       </p>
     </section>
   );
