@@ -51,7 +51,7 @@ export async function workspaceVisits(
   });
   const dug = new Map<string, DugDepths>();
   for (const { id, data } of walks) {
-    if (data.purpose !== 'trench') continue;
+    if (data.purpose !== 'trench' || data.finishedAt === null) continue;
     const { crop } = plantings.find((planting) => planting.id === data.plantingId)!.data;
     const stops = await recordsOf(database, workspaceId, 'stop', { walkId: id });
     const seen = await recordsOf(database, workspaceId, 'observation', {

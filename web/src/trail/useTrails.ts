@@ -4,12 +4,13 @@ import {
   urgencyOf,
   type Kept,
   type PlantingFacts,
+  type SeasonWeather,
   type StandWalk,
   type TrailMark,
   type TrenchWalk,
+  type WorkRecords,
 } from '@sendero/core';
 import { createSelector } from '@reduxjs/toolkit';
-import { useMemo } from 'react';
 import { useAll, useToday } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { useSeasonWeather } from '../weather/useSeasonWeather.ts';
@@ -29,12 +30,30 @@ export interface PlantingOnTrail {
   archived: boolean;
 }
 
-interface Given {
-  plantings: Kept<'planting'>[];
+type Given = WorkRecords & {
   fields: Kept<'field'>[];
   growers: Kept<'grower'>[];
-  facts: Map<string, PlantingFacts>;
-}
+  predicted: SeasonWeather['predicted'];
+  season: number;
+  today: string;
+};
+
+/** What each planting is judged by: reckoned once for all who ask. */
+const factsOf = createSelector(
+  [
+    (given: Given) => given.plantings,
+    (given: Given) => given.planters,
+    (given: Given) => given.walks,
+    (given: Given) => given.lengths,
+    (given: Given) => given.counts,
+    (given: Given) => given.digs,
+    (given: Given) => given.predicted,
+    (given: Given) => given.season,
+    (given: Given) => given.today,
+  ],
+  (plantings, planters, walks, lengths, counts, digs, predicted, season, today) =>
+    readFacts({ plantings, planters, walks, lengths, counts, digs }, predicted, { season, today }),
+);
 
 /** Put together once for all who ask. */
 const together = createSelector(
@@ -42,31 +61,31 @@ const together = createSelector(
     (given: Given) => given.plantings,
     (given: Given) => given.fields,
     (given: Given) => given.growers,
-    (given: Given) => given.facts,
+    factsOf,
   ],
-  (plantings, fields, growers, factsOf) => {
+  (plantings, fields, growers, facts) => {
     const fieldOf = new Map(fields.map((field) => [field.id, field]));
     const growerOf = new Map(growers.map((grower) => [grower.id, grower]));
     return plantings
       .flatMap((planting): PlantingOnTrail[] => {
-        const facts = factsOf.get(planting.id);
+        const own = facts.get(planting.id);
         const field = fieldOf.get(planting.data.fieldId);
-        if (!facts || !field) return [];
+        if (!own || !field) return [];
         const grower = growerOf.get(field.data.growerId);
         return [
           {
             planting,
             field,
-            walks: facts.walks.flatMap(({ id, data }) =>
+            walks: own.walks.flatMap(({ id, data }) =>
               data.purpose === 'stand' ? [{ id, data }] : [],
             ),
-            checks: facts.walks.flatMap(({ id, data }) =>
+            checks: own.walks.flatMap(({ id, data }) =>
               data.purpose === 'trench' ? [{ id, data }] : [],
             ),
             growerName: grower?.data.name ?? '',
             archived: [planting, field, grower].some((held) => held?.data.archived),
-            facts,
-            marks: trailOf(facts),
+            facts: own,
+            marks: trailOf(own),
           },
         ];
       })
@@ -93,13 +112,17 @@ export function useTrails(): PlantingOnTrail[] {
   const { predicted } = useSeasonWeather();
   const today = useToday();
   const season = useAppSelector((state) => state.sync.season) ?? 0;
-  const facts = useMemo(
-    () =>
-      readFacts({ plantings, planters, walks, lengths, counts, digs }, predicted, {
-        season,
-        today,
-      }),
-    [plantings, planters, walks, lengths, counts, digs, predicted, season, today],
-  );
-  return together({ plantings, fields, growers, facts });
+  return together({
+    plantings,
+    planters,
+    fields,
+    growers,
+    walks,
+    lengths,
+    counts,
+    digs,
+    predicted,
+    season,
+    today,
+  });
 }
