@@ -51,7 +51,15 @@ const shots: {
   { name: 'weather', size: DESK, whole: true, go: (page) => page.goto(`${base}/weather`) },
   { name: 'fields', size: DESK, go: (page) => page.goto(`${base}/fields`) },
   { name: 'planting', size: DESK, whole: true, go: open('Long Forty') },
-  { name: 'planters', size: DESK, go: (page) => page.goto(`${base}/planters`) },
+  {
+    name: 'map',
+    size: DESK,
+    async go(page) {
+      await page.goto(`${base}/map`);
+      await page.getByTestId('map').locator('canvas').first().waitFor();
+      await page.waitForTimeout(500);
+    },
+  },
   {
     name: 'emergence',
     size: DESK,

@@ -601,6 +601,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'calendarFile',
     'calendarEntry',
   ] as const),
+  ...(['boundsOf', 'ringsOf', 'checkBoundary', 'tidied', 'geodesicArea', 'fieldArea'] as const),
   ...(['readFacts', 'readSeasonWeather', 'readVisits'] as const),
   ...([
     'seededRandom',

@@ -123,6 +123,7 @@ const read = (
       areaM2: null,
       soil: '',
       stationId: null,
+      boundary: null,
       asTyped: {},
       archived: false,
     },

@@ -50,6 +50,7 @@ export const router = createBrowserRouter([
         lazy: screen(() => import('../emergence/CountEmergenceScreen.tsx')),
       },
       { path: 'calendar', lazy: screen(() => import('../calendar/CalendarScreen.tsx')) },
+      { path: 'map', lazy: screen(() => import('../map/MapScreen.tsx')) },
       { path: 'weather', lazy: screen(() => import('../weather/WeatherScreen.tsx')) },
       { path: 'planters', lazy: screen(() => import('../planter/PlantersScreen.tsx')) },
       { path: 'targets', lazy: screen(() => import('../targets/TargetsScreen.tsx')) },

@@ -1,4 +1,4 @@
-import { cropTitle, nextOnTrail, type Kept, type TrailMark } from '@sendero/core';
+import { cropTitle, fieldArea, nextOnTrail, type Kept, type TrailMark } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -43,6 +43,7 @@ export default function FieldsScreen() {
       <div className="row spread">
         <h1>Fields</h1>
         <span className="spacer" />
+        <Link to="/map">Map</Link>
         <Link to="/weather">Weather</Link>
         <SeasonSwitch />
         <Button h={48} onClick={() => setEditing({ what: 'field', id: null })}>
@@ -131,14 +132,21 @@ function FieldEntry({
   onDone: (() => void) | null;
 }) {
   const units = useUnits();
-  const { name, areaM2, soil } = field.data;
+  const { name, soil } = field.data;
+  const area = fieldArea(field.data);
   return (
     <div style={{ borderTop: '1px solid var(--line)', paddingTop: '0.6rem' }}>
       <div className="row spread" style={{ flexWrap: 'nowrap' }}>
         <div>
           <strong>{name}</strong>{' '}
           <span className="soft small">
-            {[areaM2 ? units.show(areaM2, 'area') : '', soil].filter(Boolean).join(', ')}
+            {[
+              area &&
+                `${units.show(area.areaM2, 'area')}${area.from === 'outline' ? ' by its outline' : ''}`,
+              soil,
+            ]
+              .filter(Boolean)
+              .join(', ')}
           </span>
         </div>
         <span className="row" style={{ flexWrap: 'nowrap', gap: 0 }}>

@@ -1,4 +1,5 @@
 import {
+  fieldArea,
   ACRE_M2,
   INCH_M,
   CROP_FACTS,
@@ -44,7 +45,11 @@ export default function TargetsScreen() {
       key={planting?.id ?? 'free'}
       start={
         planting
-          ? { ...planting.data, areaM2: field?.data.areaM2 ?? null, name: field?.data.name ?? '' }
+          ? {
+              ...planting.data,
+              areaM2: field ? (fieldArea(field.data)?.areaM2 ?? null) : null,
+              name: field?.data.name ?? '',
+            }
           : null
       }
     />

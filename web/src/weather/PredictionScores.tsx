@@ -118,8 +118,8 @@ export function PredictionScores() {
       <p className="small soft">
         Hollow: by the default heat. Filled: corrected by the fields seen before it. Each as it
         stood {JUDGED_BEFORE_DAYS} days before half were up, without a forecast, since none is kept.
-        A field that lies colder than its station does so every year.{' '}
-        The <Link to="/calendar">calendar</Link> goes by the corrected ones.
+        A field that lies colder than its station does so every year. The{' '}
+        <Link to="/calendar">calendar</Link> goes by the corrected ones.
       </p>
     </section>
   );

@@ -6,6 +6,7 @@ import {
 } from '../../depth/index.ts';
 import { countedLength, judgeStand, standByRow, summariseStand } from '../../stand/index.ts';
 import { bootstrapEmergence, compareEmergence, finished } from '../../emergence/index.ts';
+import { boundsOf, checkBoundary, geodesicArea } from '../../geo/index.ts';
 import { addDays } from '../../season/index.ts';
 import { daysOfMonths, heatSince, spellsSince } from '../../weather/index.ts';
 import {
@@ -213,4 +214,18 @@ it('the season before taught what this season’s emergences bear out', () => {
   expect(scores.map(({ madeOn }) => madeOn.slice(0, 4))).toEqual(['2026', '2026', '2027']);
   for (const { seenDays, byDefault } of scores)
     expect(Math.abs(seenDays - byDefault)).toBeLessThan(6);
+});
+
+it('each field has an outline as big as it is said to be, and none lies on another', () => {
+  const fields = recordsOf('field');
+  expect(fields).toHaveLength(6);
+  const boxes = fields.map(({ data }) => {
+    expect(checkBoundary(data.boundary!), data.name).toBeNull();
+    expect(geodesicArea(data.boundary!) / data.areaM2!, data.name).toBeCloseTo(1, 2);
+    return boundsOf(data.boundary!);
+  });
+  boxes.forEach(([west, south, east, north], i) => {
+    for (const [w, s, e, n] of boxes.slice(i + 1))
+      expect(east <= w || e <= west || north <= s || n <= south).toBe(true);
+  });
 });

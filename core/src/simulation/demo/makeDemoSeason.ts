@@ -25,6 +25,7 @@ import {
   type DemoTrench,
   type DemoWalk,
 } from './demoScenarios.ts';
+import { demoShape } from './demoShapes.ts';
 import { demoStation, FORECAST_SOURCE, STATION_SHAPE } from './demoStation.ts';
 
 /** The made-up district's clock, minutes ahead of UTC. */
@@ -149,6 +150,7 @@ export function makeDemoSeason({
         areaM2: demo.areaAc * ACRE_M2,
         soil: demo.soil,
         stationId: addStation(demo),
+        boundary: demoShape(demo.field, demo.areaAc),
         asTyped: { areaM2: `${demo.areaAc} ac` },
       });
     fields.set(demo.field, fieldId);

@@ -1,0 +1,4 @@
+export { boundsOf, ringsOf, type Boundary, type Position, type Ring } from './boundary.ts';
+export { checkBoundary, tidied, type BoundaryTrouble } from './checkBoundary.ts';
+export { geodesicArea } from './geodesicArea.ts';
+export { fieldArea } from './fieldArea.ts';
