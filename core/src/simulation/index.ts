@@ -7,7 +7,7 @@ export {
   STATION_HEADERS,
   type DemoStation,
 } from './demo/demoStation.ts';
-export { judgementRates, keeps, type Rate } from './judgement/index.ts';
+export { errorBySeason, judgementRates, keeps, type Rate } from './judgement/index.ts';
 export { digBelow } from './digBelow.ts';
 export { digRow, type DugSeed } from './digRow.ts';
 export { measuredDays } from './measuredDays.ts';

@@ -25,7 +25,10 @@ export const emergence: WayMark = {
     const { plantedOn, crop } = planting.data;
     const [first, last] = CROP_FACTS[crop].emergenceDays;
     const from = lookAgainOn ?? predicted?.first ?? addDays(plantedOn, first);
-    const to = lookAgainOn ?? lastPlants(predicted) ?? addDays(plantedOn, last);
+    // A day later is still in time.
+    const to = lookAgainOn
+      ? addDays(lookAgainOn, 1)
+      : (lastPlants(predicted) ?? addDays(plantedOn, last));
     const newest = visits.at(-1);
     const given = today > addDays(to, GIVEN_UP_DAYS);
     const state: MarkState =

@@ -1,6 +1,8 @@
 export {
   DATE_ORDERS,
   guessWeatherShape,
+  mixedUnits,
+  unitIn,
   WEATHER_FIELDS,
   type DateOrder,
   type WeatherField,

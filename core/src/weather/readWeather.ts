@@ -1,6 +1,12 @@
 import { addDays } from '../season/index.ts';
 import { INCH_M } from '../units/index.ts';
-import type { DateOrder, WeatherField, WeatherShape } from './weatherShape.ts';
+import {
+  mixedUnits,
+  unitIn,
+  type DateOrder,
+  type WeatherField,
+  type WeatherShape,
+} from './weatherShape.ts';
 
 /** Figures of each hour of a day, 0 to 23; null where there is none. */
 export type Hourly = (number | null)[];
@@ -82,6 +88,12 @@ export function weatherReader(headers: readonly string[], shape: WeatherShape) {
     WeatherField,
     number
   >;
+  const mixed = mixedUnits(shape);
+  const shapeOf = (field: WeatherField): WeatherShape => {
+    const own = mixed && unitIn(shape.columns[field] ?? '');
+    return own ? { ...shape, temperature: own } : shape;
+  };
+  const shapes = Object.fromEntries(FIGURES.map((field) => [field, shapeOf(field)]));
   const [dayAt, timeAt] = [at('day'), at('time')];
   const problems: WeatherProblem[] = [];
   const counts: WeatherRead['counts'] = {};
@@ -111,7 +123,7 @@ export function weatherReader(headers: readonly string[], shape: WeatherShape) {
       for (const field of FIGURES) {
         const raw = (cells[columns[field]] ?? '').trim();
         if (columns[field] < 0 || NOTHING.test(raw)) continue;
-        const value = figure(raw, field, shape);
+        const value = figure(raw, field, shapes[field]!);
         if (value === null) {
           trouble('noFigure', line, `${shape.columns[field]}: ${raw.slice(0, 40)}`);
           continue;

@@ -92,6 +92,15 @@ describe('a weather file', () => {
     ).toBe(order);
   });
 
+  it('with air in °F and soil in °C is read by the names of its columns', () => {
+    const mixed = ['Date', 'High (°F)', 'Low (°F)', 'Soil low (°C)', 'Soil high (°C)'];
+    const { days } = readLines(mixed, [['5/1/2027', '68', '50', '11', '17']], { temperature: 'F' });
+    expect(days[0]).toMatchObject({ minC: 10, maxC: 20, soilMinC: 11, soilMaxC: 17 });
+    // Where all names agree, a person's choice goes before them.
+    const plain = ['Date', 'High (°F)', 'Low (°F)'];
+    const chosen = readLines(plain, [['5/1/2027', '20', '10']], { temperature: 'C' });
+    expect(chosen.days[0]).toMatchObject({ minC: 10, maxC: 20 });
+  });
   it('by the hour: extremes of a day from its hours, rain summed, a time zone put right', () => {
     const headers = ['Timestamp', 'Air temp C', 'Rain mm', 'Soil temp C'];
     const lines = Array.from({ length: 48 }, (_, h) => {

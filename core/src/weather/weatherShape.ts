@@ -61,6 +61,21 @@ const plain = (header: string) =>
     .replace(/[^a-z0-9%°]+/g, ' ')
     .trim();
 
+/** The unit of temperature that a header names. @example unitIn('Soil min (°C)') // 'C' */
+export const unitIn = (header: string): 'C' | 'F' | null =>
+  /°? ?f\b|fahren/i.test(header) ? 'F' : /°? ?c\b|cels/i.test(header) ? 'C' : null;
+
+const TEMPERATURES = ['airC', 'airMinC', 'airMaxC', 'soilC', 'soilMinC', 'soilMaxC'] as const;
+
+/**
+ * Whether the names of a file's temperature columns name different units: each is then read by its own name, whatever is
+ * chosen for the others.
+ *
+ * @example mixedUnits(guessWeatherShape(['Date', 'Tmax (°F)', 'Soil max (°C)'], lines)) // true
+ */
+export const mixedUnits = ({ columns }: Pick<WeatherShape, 'columns'>): boolean =>
+  new Set(TEMPERATURES.flatMap((field) => unitIn(columns[field] ?? '') ?? [])).size > 1;
+
 /**
  * A first guess at which column is which and in what units, from the headers and some lines; a person confirms it.
  *

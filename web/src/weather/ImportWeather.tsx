@@ -2,6 +2,7 @@ import {
   DATE_ORDERS,
   guessWeatherShape,
   idFor,
+  mixedUnits,
   WEATHER_FIELDS,
   type Kept,
   type WeatherRead,
@@ -233,6 +234,11 @@ export function ImportWeather({
             />
           </div>
         </>
+      )}
+      {shape && mixedUnits(shape) && (
+        <p className="rule-left signal">
+          Its columns name both °C and °F: each is read as its own name says.
+        </p>
       )}
       {share !== null && (
         <div className="row">

@@ -8,6 +8,7 @@ import { depthRates } from './depthRates.ts';
 import type { Rate } from './rate.ts';
 import { standRates } from './standRates.ts';
 
+export { errorBySeason } from './predictionRates.ts';
 export { keeps, type Rate } from './rate.ts';
 
 /**

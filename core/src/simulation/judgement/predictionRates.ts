@@ -137,21 +137,35 @@ export function predictionRates({ seed, runs }: { seed: number; runs: number }):
 }
 
 /** Error of predictions of the third season, corrected by two seasons of a workspace, against the default's. */
-function learned({
+function learned({ limit, ...of }: Parameters<typeof errorBySeason>[0] & { limit: number }): Rate {
+  const third = errorBySeason(of)[2]!;
+  return {
+    what: `two seasons learned at a site ${of.bias === 1 ? 'like the default' : `biased by ${Math.round(100 * (of.bias - 1))} %`}: error against the default’s`,
+    share: third.corrected / third.byDefault,
+    cases: third.cases,
+    limit: { atMost: limit },
+  };
+}
+
+/**
+ * How far predictions of three seasons are off, mean of days, by the default and by what the workspace had seen before.
+ *
+ * @param bias × the heat that the station shows; @param offsetSdC how much colder or warmer each field lies, SD
+ * @example errorBySeason({ seed: 7, runs: 200, bias: 1.15, offsetSdC: 0.7 })[1].corrected // 1.2 days
+ */
+export function errorBySeason({
   seed,
   runs,
   bias,
   offsetSdC,
-  limit,
 }: {
   seed: number;
   runs: number;
   bias: number;
   offsetSdC: number;
-  limit: number;
-}): Rate {
+}): { byDefault: number; corrected: number; cases: number }[] {
   const workspaces = Math.max(4, Math.ceil(runs / 10));
-  const off = { byDefault: 0, corrected: 0, cases: 0 };
+  const seasons = [1, 2, 3].map(() => ({ byDefault: 0, corrected: 0, cases: 0 }));
   for (let one = 0; one < workspaces; one++) {
     // A field that lies cold does so every year.
     const random = seededRandom(seed + 1000 * one + 999);
@@ -185,16 +199,16 @@ function learned({
           visits.find(({ emerged }) => 2 * emerged >= spring.up.length)!.hours - 24,
       };
     });
-    for (const { seenDays, byDefault, corrected } of scorePredictions(seen).slice(2 * SEASON)) {
-      off.byDefault += Math.abs(seenDays - byDefault);
-      off.corrected += Math.abs(seenDays - corrected);
-      off.cases++;
+    for (const { id, seenDays, byDefault, corrected } of scorePredictions(seen)) {
+      const season = seasons[Math.floor(Number(id) / SEASON)]!;
+      season.byDefault += Math.abs(seenDays - byDefault);
+      season.corrected += Math.abs(seenDays - corrected);
+      season.cases++;
     }
   }
-  return {
-    what: `two seasons learned at a site ${bias === 1 ? 'like the default' : `biased by ${Math.round(100 * (bias - 1))} %`}: error against the default’s`,
-    share: off.corrected / off.byDefault,
-    cases: off.cases,
-    limit: { atMost: limit },
-  };
+  return seasons.map(({ byDefault, corrected, cases }) => ({
+    byDefault: byDefault / cases,
+    corrected: corrected / cases,
+    cases,
+  }));
 }
