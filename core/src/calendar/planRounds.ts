@@ -25,7 +25,7 @@ const WAY_MINUTES = 25;
 /**
  * Puts the visits that are to be made into days: what a person moved stays on its day; the rest, those with the nearest end
  * first, goes where its grower is visited anyway, else to the emptiest day of its window. What is overdue goes as early as
- * it fits. A day is filled before the next only as far as it holds.
+ * it fits. What makes a day too long is taken to another that holds it.
  *
  * @param from first day; @param days how many
  * @returns every day; visits whose window opens after them are left out
@@ -75,6 +75,10 @@ export function planRounds(
     )[0]!;
     put(overdue && fits.length > 0 ? emptiest : (withRound ?? emptiest), one);
   }
+  relieve(plan, dayMinutes, (visit, on) => {
+    if (visit.on !== null) return false;
+    return on >= visit.from && (on <= visit.to || visit.to < from);
+  });
   return dates.map((on) => {
     const rounds = [...plan.get(on)!].map(([round, own]) => ({
       round,
@@ -84,6 +88,31 @@ export function planRounds(
     const minutes = minutesOf(plan.get(on)!);
     return { on, rounds, minutes, over: minutes > dayMinutes };
   });
+}
+
+/** Takes visits off days that hold too much, as far as another day of their window holds them. */
+function relieve(
+  plan: ReadonlyMap<string, Map<string, PlannedVisit[]>>,
+  dayMinutes: number,
+  mayBe: (visit: PlannedVisit, on: string) => boolean,
+): void {
+  for (const [on, day] of plan) {
+    for (const [round, visits] of day)
+      for (const visit of [...visits]) {
+        if (minutesOf(day) <= dayMinutes) break;
+        const other = [...plan].find(
+          ([date, held]) =>
+            date !== on &&
+            mayBe(visit, date) &&
+            minutesOf(held) + visit.minutes + (held.has(round) ? 0 : WAY_MINUTES) <= dayMinutes,
+        );
+        if (!other) continue;
+        const left = day.get(round)!.filter((one) => one !== visit);
+        if (left.length > 0) day.set(round, left);
+        else day.delete(round);
+        other[1].set(round, [...(other[1].get(round) ?? []), visit]);
+      }
+  }
 }
 
 const minutesOf = (day: ReadonlyMap<string, readonly PlannedVisit[]>) =>
