@@ -124,6 +124,7 @@ test('at phone width a visit is opened, moved and gone to with a thumb', async (
   await page.setViewportSize(PHONE);
   await page.getByRole('button', { name: /^Emergence count 6, The Apron/ }).click();
   await page.getByRole('link', { name: 'Count what is up' }).click();
-  await expect(page.getByRole('heading', { name: 'The Apron' })).toBeVisible();
+  await expect(page.getByRole('heading', { level: 1, name: 'Emergence' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'The Apron' })).toBeVisible();
   await context.close();
 });

@@ -62,7 +62,8 @@ test('a spring on one phone: planted, told from weather, dug and counted without
   await form.getByLabel('Row width').fill('30 in');
   await form.getByLabel('Seeding rate').fill('32k');
   await form.getByRole('button', { name: 'Keep', exact: true }).click();
-  await keptHere(page);
+  await expect(form).toBeHidden();
+  await allSent(page);
 
   // Its weather, and what follows.
   await page.goto('/weather');

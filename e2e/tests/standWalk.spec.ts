@@ -30,6 +30,8 @@ test('the whole job by mouse: field, planter, planting, walk, tape, result', asy
   await expect(form.getByTestId('target-spacing')).toContainText('6.53 in');
   await form.getByLabel('Depth target').fill('1 3/4"');
   await form.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(form).toBeHidden();
+  await allSent(page);
 
   await openPlanting(page, 'Crane Meadow');
   await expect(page.getByText('1¾ in')).toBeVisible();

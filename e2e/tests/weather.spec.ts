@@ -1,7 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import { stationServer } from '@sendero/stand-ins';
 import { accessible } from '../accessible.ts';
-import { allSent, expect, keptHere, newDevice, openPlanting, test } from '../app.ts';
+import { allSent, expect, newDevice, openPlanting, test } from '../app.ts';
 
 const HEADERS =
   'Bench gate,exported for Sendero\nDate,High (°F),Low (°F),Rain (in),Soil low 2 in (°F),Soil high 2 in (°F)\n';
@@ -103,7 +103,8 @@ test('a station with an address: looked at, fetched, failing, and what follows f
   await form.getByLabel('Row width').fill('30 in');
   await form.getByLabel('Seeding rate').fill('32k');
   await form.getByRole('button', { name: 'Keep', exact: true }).click();
-  await keptHere(page);
+  await expect(form).toBeHidden();
+  await allSent(page);
 
   await page.goto('/weather');
   await page.getByRole('button', { name: 'Bring a station’s file' }).click();
