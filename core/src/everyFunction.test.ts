@@ -591,9 +591,9 @@ takes('localTime', 'at zoneOffsetMin', args(instant, whole(-720, 840)), {
 
 /** What takes no figure of its own: words, records, and readings of records that their schemas have checked. */
 const WITHOUT_FIGURES: (keyof typeof core)[] = [
-  ...(['mixedUnits', 'unitIn'] as const),
+  ...(['mixedUnits', 'unitIn', 'laterDay', 'leavesWindow'] as const),
   ...(['cleanHeader', 'findHeader', 'weatherFile', 'monthsWith'] as const),
-  ...(['learnFrom', 'learnHeat', 'scorePredictions', 'dugDepths'] as const),
+  ...(['learnFrom', 'learnHeat', 'scorePredictions', 'dugDepths', 'depthsDug'] as const),
   ...([
     'ownVisit',
     'plannedVisits',

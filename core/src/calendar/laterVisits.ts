@@ -1,8 +1,6 @@
 import { CROP_FACTS, type CropFacts } from '../crops/index.ts';
 import { addDays } from '../season/index.ts';
-import type { PlantingFacts, WayMark } from '../waymarks/index.ts';
-
-type Window = { from: string; to: string; byHeat: boolean };
+import { leavesWindow, type PlantingFacts, type WayMark, type Window } from '../waymarks/index.ts';
 
 const byDays =
   (of: keyof CropFacts['laterDays']) =>
@@ -39,14 +37,8 @@ const later = (
 });
 
 /** V4 to V6 by heat, where the crop's leaves are told by it. */
-function plantDigsIn(facts: PlantingFacts): Window {
-  const at = (leaves: number) =>
-    facts.predicted?.stages.find((stage) => stage.leaves === leaves)?.on;
-  const [from, after] = [at(4), at(7)];
-  return from && after
-    ? { from, to: addDays(after, -1), byHeat: true }
-    : byDays('plantDigs')(facts);
-}
+const plantDigsIn = (facts: PlantingFacts): Window =>
+  leavesWindow(facts.predicted, 4, 6) ?? byDays('plantDigs')(facts);
 
 /** The visits after those of the trail, in the order of the work (field guide 3). */
 export const LATER_VISITS: readonly WayMark[] = [

@@ -39,7 +39,7 @@ export function planRounds(
   requireWhole('days', days, 1);
   requirePositive('dayMinutes', dayMinutes);
   const dates = Array.from({ length: days }, (_, i) => addDays(from, i));
-  const plan = new Map(dates.map((on) => [on, new Map<string, PlannedVisit[]>()]));
+  const plan = new Map(dates.map((on) => [on, new Map() as Day]));
   const open = visits.filter(({ visit: { state } }) => ['due', 'overdue', 'later'].includes(state));
   const put = (on: string, { visit, round }: VisitInRound) => {
     const day = plan.get(on)!;
@@ -52,33 +52,20 @@ export function planRounds(
     // A day that has passed: today is when it can still be made.
     else if (on <= dates.at(-1)!) put(on < from ? from : on, one);
   }
-  const end = ({ visit }: VisitInRound) => visit.to;
   for (const one of free.sort(
-    (a, b) => end(a).localeCompare(end(b)) || a.visit.key.localeCompare(b.visit.key),
+    (a, b) => a.visit.to.localeCompare(b.visit.to) || a.visit.key.localeCompare(b.visit.key),
   )) {
-    const possible = dates.filter(
-      (on) => on >= one.visit.from && (on <= one.visit.to || one.visit.to < from),
-    );
+    const possible = dates.filter((on) => mayBe(one.visit, on, from));
     if (possible.length === 0) continue;
-    const { minutes } = one.visit;
-    const fits = possible.filter(
-      (on) =>
-        minutesOf(plan.get(on)!) + minutes + (plan.get(on)!.has(one.round) ? 0 : WAY_MINUTES) <=
-        dayMinutes,
+    const fits = possible.filter((on) => holds(plan.get(on)!, one, dayMinutes));
+    // What is overdue goes to the first day that holds it; the rest where its grower is visited anyway.
+    const chosen = one.visit.to < from ? fits[0] : fits.find((on) => plan.get(on)!.has(one.round));
+    const [emptiest] = [...(fits.length > 0 ? fits : possible)].sort(
+      (a, b) => minutesOf(plan.get(a)!) - minutesOf(plan.get(b)!) || a.localeCompare(b),
     );
-    const withRound = fits.find((on) => plan.get(on)!.has(one.round));
-    const overdue = one.visit.to < from;
-    const emptiest = [...(fits.length > 0 ? fits : possible)].sort((a, b) =>
-      overdue && fits.length > 0
-        ? a.localeCompare(b)
-        : minutesOf(plan.get(a)!) - minutesOf(plan.get(b)!) || a.localeCompare(b),
-    )[0]!;
-    put(overdue && fits.length > 0 ? emptiest : (withRound ?? emptiest), one);
+    put(chosen ?? emptiest!, one);
   }
-  relieve(plan, dayMinutes, (visit, on) => {
-    if (visit.on !== null) return false;
-    return on >= visit.from && (on <= visit.to || visit.to < from);
-  });
+  relieve(plan, from, dayMinutes);
   return dates.map((on) => {
     const rounds = [...plan.get(on)!].map(([round, own]) => ({
       round,
@@ -90,27 +77,31 @@ export function planRounds(
   });
 }
 
+/** Whether a visit that nobody moved may be made on a day: in its window, or whenever that has passed. */
+const mayBe = ({ on: moved, from: opens, to }: PlannedVisit, on: string, today: string) =>
+  moved === null && on >= opens && (on <= to || to < today);
+
+type Day = Map<string, PlannedVisit[]>;
+
+/** Whether a day has room for one visit more. */
+const holds = (day: Day, { visit, round }: VisitInRound, dayMinutes: number) =>
+  minutesOf(day) + visit.minutes + (day.has(round) ? 0 : WAY_MINUTES) <= dayMinutes;
+
 /** Takes visits off days that hold too much, as far as another day of their window holds them. */
-function relieve(
-  plan: ReadonlyMap<string, Map<string, PlannedVisit[]>>,
-  dayMinutes: number,
-  mayBe: (visit: PlannedVisit, on: string) => boolean,
-): void {
+function relieve(plan: ReadonlyMap<string, Day>, today: string, dayMinutes: number): void {
   for (const [on, day] of plan) {
     for (const [round, visits] of day)
       for (const visit of [...visits]) {
         if (minutesOf(day) <= dayMinutes) break;
         const other = [...plan].find(
           ([date, held]) =>
-            date !== on &&
-            mayBe(visit, date) &&
-            minutesOf(held) + visit.minutes + (held.has(round) ? 0 : WAY_MINUTES) <= dayMinutes,
-        );
+            date !== on && mayBe(visit, date, today) && holds(held, { visit, round }, dayMinutes),
+        )?.[1];
         if (!other) continue;
         const left = day.get(round)!.filter((one) => one !== visit);
         if (left.length > 0) day.set(round, left);
         else day.delete(round);
-        other[1].set(round, [...(other[1].get(round) ?? []), visit]);
+        other.set(round, [...(other.get(round) ?? []), visit]);
       }
   }
 }

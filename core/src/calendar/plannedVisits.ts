@@ -1,6 +1,7 @@
 import type { Visit } from '../records/index.ts';
 import type { Held } from '../readings/index.ts';
-import { addDays } from '../season/index.ts';
+import { COUNT_EVERY_DAYS } from '../emergence/index.ts';
+import { addDays, laterDay } from '../season/index.ts';
 import { WAY_MARKS, type MarkState, type PlantingFacts, type WayMark } from '../waymarks/index.ts';
 import { LATER_VISITS } from './laterVisits.ts';
 
@@ -30,8 +31,6 @@ export interface PlannedVisit {
   action: string;
 }
 
-/** Visits while plants come, days apart (field guide). */
-const EVERY_DAYS = 2;
 /** Emergence counts that are planned ahead. */
 const MOST_COUNTS = 6;
 
@@ -120,7 +119,7 @@ function windowsOf(mark: WayMark, facts: PlantingFacts): PlannedVisit[] {
   const until = facts.predicted?.nineInTen ?? to;
   const next = [from];
   while (next.length < MOST_COUNTS && next.at(-1)! < until)
-    next.push(addDays(later(next.at(-1)!, facts.today), EVERY_DAYS));
+    next.push(addDays(laterDay(next.at(-1)!, facts.today), COUNT_EVERY_DAYS));
   return [
     ...made,
     ...next.map((on, i) => {
@@ -135,8 +134,6 @@ function windowsOf(mark: WayMark, facts: PlantingFacts): PlannedVisit[] {
     }),
   ];
 }
-
-const later = (a: string, b: string) => (a < b ? b : a);
 
 const countLabel = (nth: number) => (nth === 1 ? 'Flag and count' : `Emergence count ${nth}`);
 

@@ -18,3 +18,6 @@ export {
   type EmergenceGroup,
 } from './bootstrapEmergence.ts';
 export { latenessGoesWith, type Relation } from './latenessGoesWith.ts';
+
+/** Visits while plants come, days apart (field guide 4). */
+export const COUNT_EVERY_DAYS = 2;

@@ -1,5 +1,6 @@
 import { requireDate, requireFinite } from '../arguments/index.ts';
 import {
+  COUNT_EVERY_DAYS,
   emergenceIndices,
   fitEmergence,
   poolLengths,
@@ -83,8 +84,6 @@ export interface EmergenceReading extends EmergenceVisits {
   expectedShare: number;
 }
 
-/** Visits while plants come, days apart (field guide). */
-const EVERY_DAYS = 2;
 /** Fewer than this share of all plants new at a visit: it has stopped. A default of this app. */
 const STOPPED = 0.02;
 
@@ -140,7 +139,7 @@ export function emergenceVisits(
     visits,
     newest: newest ?? null,
     coming,
-    lookAgainOn: newest && coming !== 'done' ? addDays(newest.on, EVERY_DAYS) : null,
+    lookAgainOn: newest && coming !== 'done' ? addDays(newest.on, COUNT_EVERY_DAYS) : null,
   };
 }
 

@@ -16,6 +16,9 @@ export function addDays(date: string, days: number): string {
   return new Date(at + requireFinite('days', days) * DAY_MS).toISOString().slice(0, 10);
 }
 
+/** The later of two ISO dates. @example laterDay('2027-04-28', '2027-05-02') // '2027-05-02' */
+export const laterDay = (a: string, b: string): string => (a < b ? b : a);
+
 /** Minutes that the zone furthest east is ahead of UTC. */
 export const FURTHEST_EAST_MIN = 14 * 60;
 

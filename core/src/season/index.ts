@@ -1,2 +1,2 @@
 export { heatUnits, type DayTemperatures } from './heatUnits.ts';
-export { daysBetween, addDays, localDay, localTime, FURTHEST_EAST_MIN } from './dates.ts';
+export { daysBetween, addDays, laterDay, localDay, localTime, FURTHEST_EAST_MIN } from './dates.ts';

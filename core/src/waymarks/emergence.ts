@@ -1,5 +1,5 @@
 import { CROP_FACTS } from '../crops/index.ts';
-import { addDays } from '../season/index.ts';
+import { addDays, laterDay } from '../season/index.ts';
 import type { MarkState, PlantingFacts, WayMark } from './wayMark.ts';
 
 /** After so many days without a visit nobody counts on: the stand walk tells what became of it. */
@@ -58,4 +58,4 @@ const lastDay = (crop: keyof typeof CROP_FACTS) => CROP_FACTS[crop].emergenceDay
 
 /** When nine in ten should be up, or as late as half of them may be: before that nothing is missed. */
 const lastPlants = (predicted: PlantingFacts['predicted']) =>
-  predicted && (predicted.nineInTen > predicted.band[1] ? predicted.nineInTen : predicted.band[1]);
+  predicted && laterDay(predicted.nineInTen, predicted.band[1]);

@@ -5,6 +5,7 @@ import { targets } from './targets.ts';
 import { trenchCheck } from './trenchCheck.ts';
 import type { MarkStanding, PlantingFacts, WayMark } from './wayMark.ts';
 
+export { leavesWindow, type Window } from './leavesWindow.ts';
 export { pinOf, pinsOn, type Pin } from './pins.ts';
 export {
   MARK_STATES,

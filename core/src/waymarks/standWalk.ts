@@ -1,5 +1,6 @@
 import { CROP_FACTS } from '../crops/index.ts';
 import { addDays } from '../season/index.ts';
+import { leavesWindow, type Window } from './leavesWindow.ts';
 import { visitsOf } from './visits.ts';
 import type { PlantingFacts, WayMark } from './wayMark.ts';
 
@@ -7,22 +8,16 @@ import type { PlantingFacts, WayMark } from './wayMark.ts';
 const [FROM_LEAVES, TO_LEAVES] = [2, 3];
 
 /** Window for a stand walk: V2 to V3 by the heat of the field, else days after planting, a default of this app. */
-function windowOf({ planting: { data }, predicted }: PlantingFacts): {
-  from: string;
-  to: string;
-  byHeat: boolean;
-} {
-  const at = (leaves: number) => predicted?.stages.find((stage) => stage.leaves === leaves)?.on;
-  const [from, after] = [at(FROM_LEAVES), at(TO_LEAVES + 1)];
-  if (from && after) return { from, to: latest(from, addDays(after, -1)), byHeat: true };
+function windowOf({ planting: { data }, predicted }: PlantingFacts): Window {
   const [first, last] = CROP_FACTS[data.crop].standWalkDays;
-  return {
-    from: addDays(data.plantedOn, first),
-    to: addDays(data.plantedOn, last),
-    byHeat: false,
-  };
+  return (
+    leavesWindow(predicted, FROM_LEAVES, TO_LEAVES) ?? {
+      from: addDays(data.plantedOn, first),
+      to: addDays(data.plantedOn, last),
+      byHeat: false,
+    }
+  );
 }
-const latest = (a: string, b: string) => (a < b ? b : a);
 
 export const standWalk: WayMark = {
   mark: 'standWalk',

@@ -1,5 +1,5 @@
 import { requireNotNegative } from '../arguments/index.ts';
-import { addDays } from '../season/index.ts';
+import { addDays, laterDay } from '../season/index.ts';
 import { heatNeeded, type DugDepths } from './heatNeeded.ts';
 import { heatAt } from './heatSince.ts';
 import { learnHeat, type LocalHeat } from './learnHeat.ts';
@@ -52,7 +52,7 @@ export function scorePredictions(seen: readonly SeenUp[]): PredictionScore[] {
     })
     .sort((a, b) => (a.sown.plantedOn < b.sown.plantedOn ? -1 : 1));
   return told.flatMap(({ id, field, sown, days, dug, halfH, ratio }): PredictionScore[] => {
-    const madeOn = later(sown.plantedOn, addDays(upOn({ sown, halfH }), -JUDGED_BEFORE_DAYS));
+    const madeOn = laterDay(sown.plantedOn, addDays(upOn({ sown, halfH }), -JUDGED_BEFORE_DAYS));
     const local = learnHeat(
       told.filter((other) => other.upOn < madeOn).map((other) => heatSeen(other)),
     )(sown.crop, field);
@@ -91,7 +91,6 @@ const heatSeen = ({ sown, field, ratio }: SeenUp & { ratio: number }) => ({
   ratio,
 });
 
-const later = (a: string, b: string) => (a < b ? b : a);
 const upOn = ({ sown, halfH }: Pick<SeenUp, 'sown' | 'halfH'>) =>
   addDays(sown.plantedOn, Math.floor(halfH / 24 + 0.5));
 

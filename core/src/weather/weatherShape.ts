@@ -107,18 +107,11 @@ export function guessWeatherShape(
     fields.map((field) => columns[field] ?? '').join(' ');
   const temperatures = numbers('airC', 'airMaxC', 'soilC', 'soilMaxC');
   const warmest = temperatures.reduce((most, value) => Math.max(most, value), -Infinity);
-  const temperatureNames = named('airC', 'airMinC', 'airMaxC', 'soilC', 'soilMinC', 'soilMaxC');
   const rain = numbers('rainM');
   const wettest = rain.reduce((most, value) => Math.max(most, value), 0);
   return {
     columns,
-    temperature: /°? ?f\b|fahren/i.test(temperatureNames)
-      ? 'F'
-      : /°? ?c\b|cels/i.test(temperatureNames)
-        ? 'C'
-        : warmest > 48
-          ? 'F'
-          : 'C',
+    temperature: unitIn(named(...TEMPERATURES)) ?? (warmest > 48 ? 'F' : 'C'),
     rain: /\bin\b|inch/i.test(named('rainM'))
       ? 'in'
       : /mm/i.test(named('rainM'))

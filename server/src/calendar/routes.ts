@@ -1,12 +1,10 @@
-import { createHash, randomBytes } from 'node:crypto';
 import { v7 as uuidv7 } from 'uuid';
 import * as z from 'zod/mini';
 import { ProblemError } from '../api/problems.ts';
 import { route, uuid, type Route } from '../api/route.ts';
 import type { Database } from '../database/openDatabase.ts';
+import { hashOf, newToken } from '../people/tokens.ts';
 import { workspaceVisits } from './workspaceVisits.ts';
-
-const hash = (token: string) => createHash('sha256').update(token).digest('hex');
 
 /** A workspace needs a few, not a list without end. */
 const MOST = 20;
@@ -43,7 +41,7 @@ export const calendarRoutes = (database: Database): Route[] => {
       answers: { 200: { says: 'Visits (text/calendar)', shape: 'bytes' } },
       problems: { 404: 'No such address, or withdrawn' },
       async handle({ params: { token }, response }) {
-        const feed = await calendarFeed.findOne({ where: { tokenHash: hash(token) } });
+        const feed = await calendarFeed.findOne({ where: { tokenHash: hashOf(token) } });
         if (!feed)
           throw new ProblemError(
             404,
@@ -95,12 +93,12 @@ export const calendarRoutes = (database: Database): Route[] => {
             'Too many addresses',
             'Withdraw one that is not used any more.',
           );
-        const token = randomBytes(32).toString('base64url');
+        const token = newToken();
         const id = uuidv7();
         await calendarFeed.create({
           workspaceId: who.workspaceId,
           id,
-          tokenHash: hash(token),
+          tokenHash: hashOf(token),
           zone,
           madeBy: who.personName,
           madeAt: new Date(),

@@ -1,12 +1,11 @@
 import {
   calendarEntry,
   calendarFile,
-  dugDepths,
+  depthsDug,
   placeVisits,
   readFacts,
   readSeasonWeather,
   readVisits,
-  type DugDepths,
 } from '@sendero/core';
 import { Op } from 'sequelize';
 import type { Database } from '../database/openDatabase.ts';
@@ -49,21 +48,14 @@ export async function workspaceVisits(
   const counts = await recordsOf(database, workspaceId, 'emergenceCount', {
     lengthId: lengths.map(({ id }) => id),
   });
-  const dug = new Map<string, DugDepths>();
-  for (const { id, data } of walks) {
-    if (data.purpose !== 'trench' || data.finishedAt === null) continue;
-    const { crop } = plantings.find((planting) => planting.id === data.plantingId)!.data;
-    const stops = await recordsOf(database, workspaceId, 'stop', { walkId: id });
-    const seen = await recordsOf(database, workspaceId, 'observation', {
-      stopId: stops.map((stop) => stop.id),
-    });
-    const depths = dugDepths(
-      data,
-      crop,
-      seen.map((one) => one.data),
-    );
-    if (depths) dug.set(data.plantingId, depths);
-  }
+  const checks = walks.filter(({ data }) => data.purpose === 'trench');
+  const stops = await recordsOf(database, workspaceId, 'stop', {
+    walkId: checks.map(({ id }) => id),
+  });
+  const seen = await recordsOf(database, workspaceId, 'observation', {
+    stopId: stops.map(({ id }) => id),
+  });
+  const dug = depthsDug(plantings, checks, stops, seen);
   const { predicted } = readSeasonWeather(
     { plantings, fields, months, forecasts, lengths, counts, dug },
     today,

@@ -1,7 +1,7 @@
-import { createHash, randomBytes } from 'node:crypto';
 import type { NextFunction, Request, Response } from 'express';
 import type { Database } from '../database/openDatabase.ts';
 import { ProblemError } from '../api/problems.ts';
+import { hashOf, newToken } from './tokens.ts';
 
 const COOKIE = 'sendero_session';
 
@@ -12,12 +12,14 @@ export interface SignedIn {
   workspaceId: string;
 }
 
-const hash = (token: string) => createHash('sha256').update(token).digest('hex');
-
 /** Opens a session for a person; the token goes into the cookie, only its hash into the database. */
 export async function openSession(database: Database, personId: string): Promise<string> {
-  const token = randomBytes(32).toString('base64url');
-  await database.models.session.create({ tokenHash: hash(token), personId, createdAt: new Date() });
+  const token = newToken();
+  await database.models.session.create({
+    tokenHash: hashOf(token),
+    personId,
+    createdAt: new Date(),
+  });
   return token;
 }
 
@@ -27,7 +29,7 @@ export function requireSignIn(database: Database) {
     const token: unknown = request.cookies?.[COOKIE];
     const session =
       typeof token === 'string' && token !== ''
-        ? await database.models.session.findByPk(hash(token), { include: 'person' })
+        ? await database.models.session.findByPk(hashOf(token), { include: 'person' })
         : null;
     if (!session)
       throw new ProblemError(

@@ -1,5 +1,4 @@
-import { addDays, dugDepths, type DugDepths, type Observation } from '@sendero/core';
-import { group } from 'd3-array';
+import { addDays, depthsDug, type DugDepths } from '@sendero/core';
 import { useMemo } from 'react';
 import { useAll, useChildrenOfEach, useToday, useWalksRead } from '../data/hooks.ts';
 
@@ -22,39 +21,26 @@ export function useDugDepths(): ReadonlyMap<string, DugDepths> {
   const plantings = useAll('planting');
   const walks = useAll('walk');
   const today = useToday();
+  const waiting = useMemo(
+    () => plantings.filter(({ data }) => data.plantedOn >= addDays(today, -WAITING_DAYS)),
+    [plantings, today],
+  );
   const checks = useMemo(() => {
-    const waiting = new Map(
-      plantings
-        .filter(({ data }) => data.plantedOn >= addDays(today, -WAITING_DAYS))
-        .map(({ id, data }) => [id, data.crop]),
+    const ids = new Set(waiting.map(({ id }) => id));
+    return walks.filter(
+      ({ data }) =>
+        data.purpose === 'trench' && data.finishedAt !== null && ids.has(data.plantingId),
     );
-    return walks.flatMap(({ id, data }) => {
-      const crop = waiting.get(data.plantingId);
-      return data.purpose === 'trench' && data.finishedAt !== null && crop
-        ? [{ id, data, crop }]
-        : [];
-    });
-  }, [plantings, walks, today]);
+  }, [waiting, walks]);
   const read = useWalksRead(checks.map(({ id }) => id));
   const stops = useChildrenOfEach('stop', 'walkId', checks);
   const everyStop = useMemo(() => stops.flat(), [stops]);
   const observations = useChildrenOfEach('observation', 'stopId', everyStop);
-  return useMemo(() => {
-    if (!read || checks.length === 0) return NONE;
-    const seenAt = new Map(everyStop.map(({ id }, i) => [id, observations[i] ?? []]));
-    const last = [...group(checks, ({ data }) => data.plantingId).values()].map((own) =>
-      own.reduce((a, b) => (a.data.startedAt > b.data.startedAt ? a : b)),
-    );
-    return shared(
-      new Map(
-        last.flatMap(({ id, data, crop }) => {
-          const seen = (stops[checks.findIndex((one) => one.id === id)] ?? []).flatMap((stop) =>
-            (seenAt.get(stop.id) ?? []).map((one) => one.data as Observation),
-          );
-          const dug = dugDepths(data, crop, seen);
-          return dug ? [[data.plantingId, dug] as const] : [];
-        }),
-      ),
-    );
-  }, [read, checks, stops, everyStop, observations]);
+  return useMemo(
+    () =>
+      read && checks.length > 0
+        ? shared(depthsDug(waiting, checks, everyStop, observations.flat()))
+        : NONE,
+    [read, waiting, checks, everyStop, observations],
+  );
 }
