@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { accessible } from '../accessible.ts';
-import { allSent, App, expect, keptHere, newDevice, signedIn, test } from '../app.ts';
+import { allSent, App, expect, keptHere, newDevice, plantField, signedIn, test } from '../app.ts';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -51,19 +51,7 @@ test('a spring on one phone: planted, told from weather, dug and counted without
   };
 
   // Planted a week ago.
-  await page.goto('/fields');
-  await page.getByRole('button', { name: 'Add a field' }).click();
-  await page.getByRole('combobox', { name: 'Grower' }).fill('Sedge Farm');
-  await page.getByRole('textbox', { name: 'Field name' }).fill('Sedge Flat');
-  await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Add a planting on Sedge Flat' }).click();
-  const form = page.getByRole('form', { name: 'New planting' });
-  await form.getByLabel('Planted on').fill('2027-04-28');
-  await form.getByLabel('Row width').fill('30 in');
-  await form.getByLabel('Seeding rate').fill('32k');
-  await form.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(form).toBeHidden();
-  await allSent(page);
+  await plantField(page, { grower: 'Sedge Farm', field: 'Sedge Flat', plantedOn: '2027-04-28' });
 
   // Its weather, and what follows.
   await page.goto('/weather');

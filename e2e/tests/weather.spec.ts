@@ -1,7 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import { stationServer } from '@sendero/stand-ins';
 import { accessible } from '../accessible.ts';
-import { allSent, expect, newDevice, openPlanting, test } from '../app.ts';
+import { allSent, expect, newDevice, openPlanting, plantField, test } from '../app.ts';
 
 const HEADERS =
   'Bench gate,exported for Sendero\nDate,High (°F),Low (°F),Rain (in),Soil low 2 in (°F),Soil high 2 in (°F)\n';
@@ -92,19 +92,11 @@ test('a station with an address: looked at, fetched, failing, and what follows f
   await page.setViewportSize({ width: 390, height: 844 });
 
   // A field, planted five days ago.
-  await page.goto('/fields');
-  await page.getByRole('button', { name: 'Add a field' }).click();
-  await page.getByRole('combobox', { name: 'Grower' }).fill('Teal Water Farm');
-  await page.getByRole('textbox', { name: 'Field name' }).fill('Teal Bottom');
-  await page.keyboard.press('Enter');
-  await page.getByRole('button', { name: 'Add a planting on Teal Bottom' }).click();
-  const form = page.getByRole('form', { name: 'New planting' });
-  await form.getByLabel('Planted on').fill('2027-05-22');
-  await form.getByLabel('Row width').fill('30 in');
-  await form.getByLabel('Seeding rate').fill('32k');
-  await form.getByRole('button', { name: 'Keep', exact: true }).click();
-  await expect(form).toBeHidden();
-  await allSent(page);
+  await plantField(page, {
+    grower: 'Teal Water Farm',
+    field: 'Teal Bottom',
+    plantedOn: '2027-05-22',
+  });
 
   await page.goto('/weather');
   await page.getByRole('button', { name: 'Bring a station’s file' }).click();

@@ -3,7 +3,14 @@ import { describe, expect, it } from 'vitest';
 import type { Visit, Walk } from '../records/index.ts';
 import { addDays } from '../season/index.ts';
 import { NO_EMERGENCE, type PlantingFacts } from '../waymarks/index.ts';
-import { calendarFile, ownVisit, plannedVisits, planRounds, type PlannedVisit } from './index.ts';
+import {
+  calendarEntry,
+  calendarFile,
+  ownVisit,
+  plannedVisits,
+  planRounds,
+  type PlannedVisit,
+} from './index.ts';
 
 const PLANTED = '2027-05-01';
 const facts = (today: string, more: Partial<PlantingFacts> = {}): PlantingFacts => ({
@@ -249,6 +256,11 @@ describe('rounds', () => {
     );
   });
 });
+
+it('a field keeps its whole name in a calendar', () =>
+  expect(
+    calendarEntry(visit('Stand walk'), { on: TODAY, field: 'Reed, north', grower: 'Sedge Farm' }),
+  ).toMatchObject({ title: 'Stand walk, Reed, north', place: 'Reed, north, Sedge Farm' }));
 
 describe('the calendar file', () => {
   const text = calendarFile(

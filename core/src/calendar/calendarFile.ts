@@ -58,19 +58,18 @@ export function minutesText(minutes: number): string {
 /**
  * A visit as an entry of a calendar program.
  *
- * @param place the field and its grower, or nothing
- * @example calendarEntry(visit, { on: '2027-05-28', place: 'Long Forty, Halloran Mesa Farm' }).title // 'Stand walk, Long Forty'
+ * @param field where it is, and whose; empty for a person's own that belongs to none
+ * @example calendarEntry(visit, { on: '2027-05-28', field: 'Long Forty', grower: 'Halloran Mesa Farm' }).title // 'Stand walk, Long Forty'
  */
 export function calendarEntry(
   { key, label, reason, carry, minutes, from, to, state }: PlannedVisit,
-  { on, place }: { on: string; place: string },
+  { on, field, grower }: { on: string; field: string; grower: string },
 ): CalendarEntry {
-  const [field] = place.split(',');
   return {
     key,
     on,
     title: [state === 'done' ? `Done: ${label}` : label, field].filter(Boolean).join(', '),
-    place,
+    place: [field, grower].filter(Boolean).join(', '),
     text: [
       reason,
       carry.length > 0 && `Carry: ${carry.join(', ')}.`,

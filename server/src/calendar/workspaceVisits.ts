@@ -85,7 +85,8 @@ export async function workspaceVisits(
       const place = placeOf.get(visit.plantingId ?? '');
       return calendarEntry(visit, {
         on,
-        place: place ? [place.field, place.grower].filter(Boolean).join(', ') : '',
+        field: place?.field ?? '',
+        grower: place?.grower ?? '',
       });
     }),
     { name: `Sendero, ${name}`, at: at.toISOString() },

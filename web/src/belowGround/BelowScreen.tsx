@@ -1,6 +1,7 @@
 import { cropTitle } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link, useParams } from 'react-router';
+import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { longDate, shortDate } from '../app/dates.ts';
 import { useOne } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
@@ -15,12 +16,7 @@ export default function BelowScreen() {
   const field = useOne('field', planting?.data.fieldId);
   const reading = useBelow(plantingId);
   const units = useUnits();
-  if (!planting || !field)
-    return (
-      <p>
-        This planting is not on this device. <Link to="/fields">Back to the fields</Link>
-      </p>
-    );
+  if (!planting || !field) return <PlantingGone />;
   const heat = reading?.heat === null || !reading ? null : units.show(reading.heat, 'heat');
   return (
     <div className="stack">

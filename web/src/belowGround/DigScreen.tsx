@@ -10,6 +10,7 @@ import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { useHotkeys } from '@mantine/hooks';
 import { useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice, Choices } from '../app/Choice.tsx';
 import { shortDate } from '../app/dates.ts';
 import { RowTabs } from '../app/RowTabs.tsx';
@@ -30,12 +31,7 @@ export default function DigScreen() {
   const planting = useOne('planting', plantingId);
   const field = useOne('field', planting?.data.fieldId);
   const planter = useOne('planter', planting?.data.planterId);
-  if (!planting || !field)
-    return (
-      <p>
-        This planting is not on this device. <Link to="/fields">Back to the fields</Link>
-      </p>
-    );
+  if (!planting || !field) return <PlantingGone />;
   return <Digging planting={planting} fieldName={field.data.name} rows={planter?.data.rows ?? 0} />;
 }
 

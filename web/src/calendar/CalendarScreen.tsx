@@ -20,7 +20,7 @@ import { MonthView } from './MonthView.tsx';
 import { OwnVisitForm } from './OwnVisitForm.tsx';
 import { TakeAlong } from './TakeAlong.tsx';
 import { TenDays } from './TenDays.tsx';
-import { nameOf, placeOf, useDecide, useVisits, type PlacedVisit } from './useVisits.ts';
+import { nameOf, useDecide, useVisits, type PlacedVisit } from './useVisits.ts';
 import { VisitDialog } from './VisitDialog.tsx';
 
 const VIEWS = [
@@ -141,7 +141,7 @@ function Dragged({ placed }: { placed: PlacedVisit | undefined }) {
   if (!placed) return null;
   return (
     <div className="sheet" style={{ padding: '0.4rem 0.6rem', opacity: 0.9 }}>
-      <strong>{placeOf(placed.one).split(',')[0] || placed.one.visit.label}</strong>
+      <strong>{placed.one.one?.field.data.name ?? placed.one.visit.label}</strong>
     </div>
   );
 }

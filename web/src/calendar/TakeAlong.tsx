@@ -1,9 +1,10 @@
 import { calendarEntry, calendarFile } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Dialog } from '../app/Dialog.tsx';
+import { saveFile } from '../app/saveFile.ts';
 import { useDevice } from '../data/hooks.ts';
 import { Feeds } from './Feeds.tsx';
-import { placeOf, type PlacedVisit } from './useVisits.ts';
+import type { PlacedVisit } from './useVisits.ts';
 
 /** Visits in one's own calendar program: a file now, or an address it reads by itself. */
 export function TakeAlong({
@@ -16,14 +17,16 @@ export function TakeAlong({
   const device = useDevice();
   const save = () => {
     const text = calendarFile(
-      placed.map(({ one, on }) => calendarEntry(one.visit, { on, place: placeOf(one) })),
+      placed.map(({ one, on }) =>
+        calendarEntry(one.visit, {
+          on,
+          field: one.one?.field.data.name ?? '',
+          grower: one.one?.growerName ?? '',
+        }),
+      ),
       { name: 'Sendero visits', at: device.moment().at },
     );
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([text], { type: 'text/calendar' }));
-    link.download = 'sendero-visits.ics';
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveFile('sendero-visits.ics', 'text/calendar', text);
   };
   return (
     <Dialog title="To your calendar" onClose={onClose}>

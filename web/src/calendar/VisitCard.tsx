@@ -24,7 +24,7 @@ export function VisitCard({
   const over = visit.state === 'done' || visit.state === 'missed';
   const { setNodeRef, listeners, isDragging } = useDraggable({ id: visit.key, disabled: over });
   const place = placeOf(placed.one);
-  const [field] = place.split(',');
+  const field = placed.one.one?.field.data.name;
   const byKey = (event: KeyboardEvent) => {
     const days = KEYS[event.key];
     if (!event.shiftKey || days === undefined || over) return;

@@ -1,3 +1,4 @@
+import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice } from '../app/Choice.tsx';
 import {
   calibrateGauge,
@@ -24,12 +25,7 @@ export default function StartTrenchScreen() {
   const planting = useOne('planting', plantingId);
   const field = useOne('field', planting?.data.fieldId);
   const planter = useOne('planter', planting?.data.planterId);
-  if (!planting || !field)
-    return (
-      <p>
-        This planting is not on this device. <Link to="/fields">Back to the fields</Link>
-      </p>
-    );
+  if (!planting || !field) return <PlantingGone />;
   return (
     <StartTrenchForm
       key={planting.id}

@@ -29,3 +29,9 @@ export function useTrenchCheck(walkId: string | undefined): TrenchCheck | null |
     );
   }, [read, walk, planting, field, planter, stops, observations]);
 }
+
+/** The newest finished trench check of a planting, by its walk; undefined when there is none. */
+export function useNewestCheck(plantingId: string | undefined): string | undefined {
+  const walks = useChildren('walk', 'plantingId', plantingId);
+  return walks.findLast(({ data }) => data.purpose === 'trench' && data.finishedAt)?.id;
+}

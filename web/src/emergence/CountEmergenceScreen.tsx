@@ -9,6 +9,7 @@ import { useHotkeys, useMediaQuery } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { lazy, useRef, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice } from '../app/Choice.tsx';
 import { shortDate } from '../app/dates.ts';
 import { RowTabs } from '../app/RowTabs.tsx';
@@ -41,12 +42,7 @@ export default function CountEmergenceScreen() {
   const { plantingId } = useParams();
   const reading = useEmergence(plantingId);
   const field = useOne('field', reading?.planting.data.fieldId);
-  if (!reading || !field || !plantingId)
-    return (
-      <p>
-        This planting is not on this device. <Link to="/fields">Back to the fields</Link>
-      </p>
-    );
+  if (!reading || !field || !plantingId) return <PlantingGone />;
   if (reading.lengths.length === 0)
     return (
       <p>

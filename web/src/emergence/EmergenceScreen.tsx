@@ -2,6 +2,7 @@ import { cropTitle, type LengthReading } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice } from '../app/Choice.tsx';
 import { longDate, shortDate } from '../app/dates.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
@@ -31,12 +32,7 @@ export default function EmergenceScreen() {
   const grouped = by ?? (reading && reading.zones.length > 1 ? 'zones' : 'rows');
   const groups = reading?.[grouped] ?? [];
   const lateness = useLateness(reading?.all ?? null, groups);
-  if (!reading || !planting || !field)
-    return (
-      <p>
-        This planting is not on this device. <Link to="/fields">Back to the fields</Link>
-      </p>
-    );
+  if (!reading || !planting || !field) return <PlantingGone />;
   const { all, lengths, coming } = reading;
   const { answer, share } = lateness;
   const standing = (answer?.groups ?? []).flatMap(({ name, verdict }) =>

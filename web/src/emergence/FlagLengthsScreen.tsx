@@ -1,6 +1,7 @@
 import { FOOT_M, SOWN_FROM, type FlaggedLength } from '@sendero/core';
 import { Button, Textarea, TextInput } from '@mantine/core';
 import { Link, useNavigate, useParams } from 'react-router';
+import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice, Choices } from '../app/Choice.tsx';
 import { useDevice, useOne } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
@@ -23,12 +24,7 @@ export default function FlagLengthsScreen() {
   const planting = useOne('planting', plantingId);
   const field = useOne('field', planting?.data.fieldId);
   const planter = useOne('planter', planting?.data.planterId);
-  if (!planting || !field)
-    return (
-      <p>
-        This planting is not on this device. <Link to="/fields">Back to the fields</Link>
-      </p>
-    );
+  if (!planting || !field) return <PlantingGone />;
   return (
     <FlagForm
       key={planting.id}

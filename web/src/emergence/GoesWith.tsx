@@ -7,8 +7,7 @@ import {
   type TrenchCheck,
 } from '@sendero/core';
 import { useMemo } from 'react';
-import { useTrenchCheck } from '../depth/useTrenchCheck.ts';
-import { useChildren } from '../data/hooks.ts';
+import { useNewestCheck, useTrenchCheck } from '../depth/useTrenchCheck.ts';
 import { useUnits, type Units } from '../units/useUnits.ts';
 
 /** Whether rows that came later are those in which the trench check had found something: silent where too few were dug. */
@@ -20,9 +19,7 @@ export function GoesWith({
   rows: readonly GroupReading[];
 }) {
   const units = useUnits();
-  const checks = useChildren('walk', 'plantingId', planting.id);
-  const newest = checks.findLast(({ data }) => data.purpose === 'trench' && data.finishedAt);
-  const check = useTrenchCheck(newest?.id);
+  const check = useTrenchCheck(useNewestCheck(planting.id));
   const relations = useMemo(() => (check ? relationsIn(check, rows) : []), [check, rows]);
   const clear = relations.filter(({ pHolm }) => pHolm < 0.05);
   if (relations.length === 0) return null;

@@ -7,9 +7,8 @@ import {
   type TrenchCheck,
 } from '@sendero/core';
 import { Link } from 'react-router';
-import { useTrenchCheck } from '../depth/useTrenchCheck.ts';
+import { useNewestCheck, useTrenchCheck } from '../depth/useTrenchCheck.ts';
 import { SAW } from '../depth/trenchWords.ts';
-import { useChildren } from '../data/hooks.ts';
 import { useUnits, type Units } from '../units/useUnits.ts';
 
 /** What the trench check of planting day found in rows that came up at another time than their sisters. */
@@ -21,9 +20,8 @@ export function WhyLate({
   names: readonly string[];
 }) {
   const units = useUnits();
-  const checks = useChildren('walk', 'plantingId', planting.id);
-  const newest = checks.findLast(({ data }) => data.purpose === 'trench' && data.finishedAt);
-  const check = useTrenchCheck(newest?.id);
+  const newest = useNewestCheck(planting.id);
+  const check = useTrenchCheck(newest);
   const rows = names.flatMap((name) => (name.startsWith('Row ') ? Number(name.slice(4)) : []));
   if (!newest || !check)
     return (
@@ -40,7 +38,7 @@ export function WhyLate({
             {found.length > 0
               ? `In row ${row} the trench check had found: ${found.join('; ')}.`
               : `In row ${row} the trench check found nothing unusual: dig at late plants there, and at their neighbours.`}{' '}
-            <Link to={`/trench/${newest.id}/result`}>See the check</Link>
+            <Link to={`/trench/${newest}/result`}>See the check</Link>
           </p>
         );
       })}

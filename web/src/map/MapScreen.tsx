@@ -2,6 +2,8 @@ import { checkBoundary, fieldArea, geodesicArea, type Boundary, type Kept } from
 import { Button, NativeSelect } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { FileButton } from '../app/FileButton.tsx';
+import { saveFile } from '../app/saveFile.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { useAll, useDevice } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
@@ -87,11 +89,7 @@ function Outline({
   };
   const save = (format: ShapeFormat) => {
     const text = writeShape(field!.data.name, kept!, format);
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(new Blob([text], { type: SHAPE_FORMATS[format].type }));
-    link.download = `${field!.data.name}.${format}`;
-    link.click();
-    URL.revokeObjectURL(link.href);
+    saveFile(`${field!.data.name}.${format}`, SHAPE_FORMATS[format].type, text);
   };
   const area = field && fieldArea(field.data);
   return (
@@ -116,19 +114,9 @@ function Outline({
             >
               {drawing ? 'Stop drawing' : shown ? 'Draw another part' : 'Draw its outline'}
             </Button>
-            <label className="tool">
+            <FileButton accept=".geojson,.json,.kml,.gpx,.zip" onFile={(file) => void bring(file)}>
               Bring its outline
-              <input
-                type="file"
-                className="file-input"
-                accept=".geojson,.json,.kml,.gpx,.zip"
-                onChange={(event) => {
-                  const file = event.currentTarget.files?.[0];
-                  event.currentTarget.value = '';
-                  if (file) void bring(file);
-                }}
-              />
-            </label>
+            </FileButton>
             {shown && (
               <Button
                 variant="default"

@@ -1,4 +1,4 @@
-import { checkBoundary, tidied, type Boundary, type Position, type Ring } from '@sendero/core';
+import { tidied, type Boundary, type Position, type Ring } from '@sendero/core';
 import type Feature from 'ol/Feature.js';
 import GeoJSON from 'ol/format/GeoJSON.js';
 import GPX from 'ol/format/GPX.js';
@@ -135,6 +135,3 @@ export function writeShape(name: string, boundary: Boundary, format: ShapeFormat
     ? new KML().writeFeatures([feature])
     : new GeoJSON().writeFeatures([feature]);
 }
-
-/** What is wrong with an outline, in words; null when it can be kept. */
-export const problemOf = (boundary: Boundary) => checkBoundary(boundary);

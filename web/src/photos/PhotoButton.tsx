@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
+import { FileButton } from '../app/FileButton.tsx';
 import { useChildren, useDevice } from '../data/hooks.ts';
 import { PhotoPicture } from './PhotoPicture.tsx';
 import { shrinkPhoto } from './shrinkPhoto.ts';
@@ -30,20 +31,9 @@ export function PhotoButton({ stopId, row }: { stopId: string; row: number | nul
   };
   return (
     <div className="stack tight">
-      <label className="tool">
+      <FileButton accept="image/*" capture="environment" onFile={(file) => void take(file)}>
         Photo{row === null ? '' : ` of row ${row}`}
-        <input
-          type="file"
-          accept="image/*"
-          capture="environment"
-          className="file-input"
-          onChange={(event) => {
-            const file = event.currentTarget.files?.[0];
-            event.currentTarget.value = '';
-            if (file) void take(file);
-          }}
-        />
-      </label>
+      </FileButton>
       {problem && (
         <p className="warn" role="alert">
           {problem}

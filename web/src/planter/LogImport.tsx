@@ -9,6 +9,7 @@ import {
 } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
+import { FileButton } from '../app/FileButton.tsx';
 import { Dialog } from '../app/Dialog.tsx';
 import { useDevice } from '../data/hooks.ts';
 import { RoadProblem } from '../data/road.ts';
@@ -88,19 +89,9 @@ export function LogImport({
   return (
     <div className="stack tight">
       {!sending && !chosen && (
-        <label className="tool" style={{ alignSelf: 'start' }}>
+        <FileButton accept=".csv,.txt,.json,.geojson" onFile={(file) => void choose(file)}>
           Choose a planter log (CSV or GeoJSON)
-          <input
-            type="file"
-            className="file-input"
-            accept=".csv,.txt,.json,.geojson"
-            onChange={(event) => {
-              const file = event.currentTarget.files?.[0];
-              event.currentTarget.value = '';
-              if (file) void choose(file);
-            }}
-          />
-        </label>
+        </FileButton>
       )}
       {problem && (
         <p className="warn" role="alert">

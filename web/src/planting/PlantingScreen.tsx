@@ -9,6 +9,7 @@ import {
 import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { longDate, shortDate } from '../app/dates.ts';
 import { useDevice, useOne } from '../data/hooks.ts';
 import { PlantingForm } from '../fields/PlantingForm.tsx';
@@ -43,12 +44,7 @@ export default function PlantingScreen() {
   const newest = useWalkStand(finished[0]?.id);
   const pins = usePins(plantingId, one?.marks ?? []);
   if (!one && elsewhere) return <OpenSeason season={elsewhere.data.season} />;
-  if (!one)
-    return (
-      <p>
-        This planting is not on this device. <Link to="/fields">Back to the fields</Link>
-      </p>
-    );
+  if (!one) return <PlantingGone />;
   const {
     planting: { id, data },
     field,

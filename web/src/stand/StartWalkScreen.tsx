@@ -1,3 +1,5 @@
+import { useNewestCheck } from '../depth/useTrenchCheck.ts';
+import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice } from '../app/Choice.tsx';
 import {
   FOOT_M,
@@ -10,7 +12,7 @@ import {
 } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useChildren, useOne } from '../data/hooks.ts';
+import { useOne } from '../data/hooks.ts';
 import { FoundAgain } from '../fields/FoundAgain.tsx';
 import { NewestCheck } from '../planting/NewestCheck.tsx';
 import { SeasonBefore } from '../planting/SeasonBefore.tsx';
@@ -27,13 +29,8 @@ export default function StartWalkScreen() {
   const planting = useOne('planting', plantingId);
   const field = useOne('field', planting?.data.fieldId);
   const planter = useOne('planter', planting?.data.planterId);
-  const checks = useChildren('walk', 'plantingId', plantingId);
-  if (!planting || !field)
-    return (
-      <p>
-        This planting is not on this device. <Link to="/fields">Back to the fields</Link>
-      </p>
-    );
+  const checkId = useNewestCheck(plantingId);
+  if (!planting || !field) return <PlantingGone />;
   const facts = CROP_FACTS[planting.data.crop];
   return (
     <div className="stack">
@@ -46,9 +43,7 @@ export default function StartWalkScreen() {
         dense={facts.denseStand}
       />
       <div className="columns half">
-        <NewestCheck
-          checkId={checks.findLast(({ data }) => data.purpose === 'trench' && data.finishedAt)?.id}
-        />
+        <NewestCheck checkId={checkId} />
         <SeasonBefore planting={planting} />
       </div>
     </div>

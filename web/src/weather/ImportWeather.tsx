@@ -11,6 +11,7 @@ import {
 } from '@sendero/core';
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
+import { FileButton } from '../app/FileButton.tsx';
 import { shortDate } from '../app/dates.ts';
 import { useDevice } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
@@ -147,19 +148,9 @@ export function ImportWeather({
             {looking.isLoading ? 'Looking …' : 'Look at its address'}
           </button>
         )}
-        <label className="tool" style={{ alignSelf: 'start' }}>
+        <FileButton accept=".csv,.txt,.dat,.tsv" onFile={(file) => void choose(file)}>
           {chosen ? 'Choose another file' : 'Choose its CSV file'}
-          <input
-            type="file"
-            className="file-input"
-            accept=".csv,.txt,.dat,.tsv"
-            onChange={(event) => {
-              const file = event.currentTarget.files?.[0];
-              event.currentTarget.value = '';
-              if (file) void choose(file);
-            }}
-          />
-        </label>
+        </FileButton>
       </div>
       {chosen && shape && (
         <>
