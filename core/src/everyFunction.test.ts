@@ -589,6 +589,139 @@ takes('localTime', 'at zoneOffsetMin', args(instant, whole(-720, 840)), {
   signed: 'zoneOffsetMin',
 });
 
+// Places and plans
+const metre = number(-2000, 2000);
+const place = args(metre, metre) as unknown as fc.Arbitrary<core.Metres>;
+const degrees = args(number(-170, 170), number(-80, 80)) as unknown as fc.Arbitrary<core.Position>;
+const random = whole(0, 1e6).map(core.seededRandom);
+const box: core.Boundary = {
+  type: 'MultiPolygon',
+  coordinates: [
+    [
+      [
+        [-138.6, 44.6],
+        [-138.598, 44.6],
+        [-138.598, 44.603],
+        [-138.6, 44.603],
+        [-138.6, 44.6],
+      ],
+    ],
+  ],
+};
+const boxFrame = core.samplingFrame(
+  { boundary: box, zones: [], obstacles: [], headlandM: 10 },
+  core.seededRandom(1),
+  60,
+)!;
+const spread = record({
+  cv: number(0, 0.6),
+  df: number(1, 60),
+  from: some('field', 'neighbours', 'default'),
+}) as fc.Arbitrary<core.SpreadKnown>;
+const found = list(record({ cv: number(0, 0.5), stops: whole(2, 40) }), 0, 4);
+const drawn = whole(0, 1e6).map((seed) =>
+  core.planStops({
+    boundary: box,
+    zones: [],
+    obstacles: [],
+    headlandM: 10,
+    seed,
+    stops: 6,
+    rows: 12,
+    rowsAtOnce: 4,
+    earlier: [],
+    passes: null,
+  })!,
+);
+const rest = record({
+  done: fc.constant(new Set<number>()),
+  here: place,
+  end: place,
+  rowsAtOnce: whole(1, 36),
+  toMetres: fc.constant(boxFrame.plane.toMetres),
+});
+takes(
+  'localVariance',
+  'stops neighbourhood',
+  args(list(record({ value: number(0, 20), at: place }), 2, 8), fc.constant(3)),
+  { made: 'stops neighbourhood' },
+);
+takes('fromEdge', 'shape at', args(fc.constant(core.onPlane(boxFrame.plane, box)), place), {
+  made: 'shape at',
+});
+takes('planeAt', 'origin', args(degrees), { made: 'origin' });
+takes('apart', 'a b', args(place, place), { made: 'a b' });
+takes('bearing', 'a b', args(place, place), { made: 'a b' });
+takes(
+  'localPivotal',
+  'places shares random',
+  args(fc.constant<core.Metres[]>([[0, 0]]), list(share, 1, 1), random),
+  { made: 'places random' },
+);
+takes(
+  'rowsAtStops',
+  'of random',
+  args(record({ rows: whole(1, 96), atOnce: whole(1, 96) }), random),
+  { made: 'random' },
+);
+takes(
+  'samplingFrame',
+  'field random cells',
+  args(
+    record({
+      boundary: fc.constant(box),
+      zones: fc.constant([]),
+      obstacles: fc.constant([]),
+      headlandM: number(0, 200),
+    }),
+    random,
+    whole(1, 200),
+  ),
+  { made: 'boundary random' },
+);
+takes(
+  'drawPlaces',
+  'frame of random',
+  args(fc.constant(boxFrame), record({ stops: whole(1, 20) }), random),
+  { made: 'frame random' },
+);
+takes('shortestRound', 'start places end', args(place, list(place, 0, 8), place), {
+  made: 'start places end',
+});
+takes('roundLength', 'start places end', args(place, list(place, 0, 8), place), {
+  made: 'start places end',
+});
+takes(
+  'passLines',
+  'passes boundary widthM toMetres',
+  args(
+    record({ bearingDeg: number(0, 360), firstAt: some('left', 'right') }),
+    fc.constant(box),
+    number(1, 40),
+    fc.constant(boxFrame.plane.toMetres),
+  ),
+  { made: 'passes boundary toMetres' },
+);
+takes('replacePlace', 'places out', args(drawn, whole(0, 5)), { made: 'places' });
+takes('addPlaces', 'places more', args(drawn, whole(0, 9)), { made: 'places' });
+takes('cutShort', 'places minutes rest', args(drawn, number(0, 200), rest), {
+  made: 'places rest',
+});
+takes('minutesLeft', 'places rest', args(drawn, rest), { made: 'places rest' });
+takes('fairness', 'frame stops', args(fc.constant(boxFrame), list(place, 0, 5)), {
+  made: 'frame stops',
+});
+takes('spreadKnown', 'known', args(record({ field: found, neighbours: found })));
+takes('stopsCurve', 'spread most', args(spread, whole(2, 30)));
+takes('stopsToReach', 'spread halfWidth most', args(spread, between, fc.constant(40)));
+takes('quickInterval', 'perM2 floorSdPerM2 spread', args(number(0, 40), number(0, 2), spread));
+takes(
+  'walkMinutes',
+  'of',
+  args(record({ stops: whole(0, 60), rowsAtOnce: whole(1, 36), walkM: number(0, 9000) })),
+);
+takes('expectedWay', 'stops areaM2', args(whole(0, 60), number(0, 2e6)));
+
 /** What takes no figure of its own: words, records, and readings of records that their schemas have checked. */
 const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ...(['mixedUnits', 'unitIn', 'laterDay', 'leavesWindow'] as const),
@@ -603,6 +736,8 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'calendarEntry',
   ] as const),
   ...(['boundsOf', 'ringsOf', 'checkBoundary', 'tidied', 'geodesicArea', 'fieldArea'] as const),
+  ...(['isIn', 'onPlane', 'compassWord', 'chooseSpread', 'nestedOrder'] as const),
+  ...(['planStops', 'toWalk'] as const),
   ...(['readFacts', 'readSeasonWeather', 'readVisits'] as const),
   ...([
     'seededRandom',

@@ -12,6 +12,7 @@ export * from './season/index.ts';
 export * from './weather/index.ts';
 export * from './belowGround/index.ts';
 export * from './geo/index.ts';
+export * from './sampling/index.ts';
 export * from './records/index.ts';
 export * from './calendar/index.ts';
 export * from './readings/index.ts';

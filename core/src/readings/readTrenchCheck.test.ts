@@ -12,6 +12,7 @@ const WALK: TrenchWalk = {
   startedOn: AT(0).slice(0, 10),
   zoneOffsetMin: 0,
   finishedAt: null,
+  planId: null,
   walkedBy: 'Noor Castellane',
   note: '',
   asTyped: {},
@@ -95,7 +96,16 @@ const stopOf = (ordinal: number, own: Observation[]) =>
   trenchStop(
     {
       id: `s${ordinal}`,
-      data: { walkId: 'w', ordinal, travel: 'away', chosen: false, note: '' },
+      data: {
+        walkId: 'w',
+        ordinal,
+        travel: 'away',
+        chosen: false,
+        planned: null,
+        at: null,
+        accuracyM: null,
+        note: '',
+      },
     },
     own.map((data, i) => ({
       kind: 'observation',
@@ -124,6 +134,8 @@ const read = (
       soil: '',
       stationId: null,
       boundary: null,
+      headlandM: null,
+      passes: null,
       asTyped: {},
       archived: false,
     },

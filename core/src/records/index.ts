@@ -13,7 +13,9 @@ export {
   type Validated,
   type Grower,
   type Field,
+  type FieldPart,
   type Planter,
+  type SamplingPlan,
   type Planting,
   type Walk,
   type StandWalk,
@@ -57,6 +59,7 @@ export { mergeEdits, sameData, type Merge } from './merge.ts';
 export {
   ADJUSTED,
   BESIDE,
+  FIELD_PARTS,
   SOWN_FROM,
   EVENT_TYPES,
   EVENT_WORDS,

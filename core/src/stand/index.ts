@@ -1,8 +1,10 @@
 export {
   FEWEST_STOPS,
+  USUAL_CV,
   summariseStand,
   DEFAULT_WEIGHTS,
   type RowCount,
+  type StandPlan,
   type StandStop,
   type StandSummary,
   type StandEstimate,

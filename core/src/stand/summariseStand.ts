@@ -4,11 +4,20 @@ import {
   requirePositive,
   requireSome,
 } from '../arguments/index.ts';
-import { chiSquareQuantile, mean, sampleSd, tInterval, tQuantile } from '../stats/index.ts';
+import {
+  chiSquareQuantile,
+  localVariance,
+  mean,
+  sampleSd,
+  tInterval,
+  tQuantile,
+} from '../stats/index.ts';
 import { twoFields, type TwoFields } from './twoFields.ts';
 
 /** Plants counted on one stretch of row. */
 export interface RowCount {
+  /** The planter row counted, where it is known. */
+  row?: number | null;
   /** Length of row counted, m. */
   lengthM: number;
   rowWidthM: number;
@@ -23,6 +32,15 @@ export interface RowCount {
 export interface StandStop {
   id: string;
   counts: readonly RowCount[];
+  /** Where it lies on the plane of its field, m; not known where no position was had. */
+  at?: readonly [east: number, north: number];
+  /** The zone it lies in; '' or left out: none. */
+  zone?: string;
+}
+
+/** How the places of a walk were drawn before it: what each zone has of the field, 0…1, by id ('' for what is in none). */
+export interface StandPlan {
+  shares: Readonly<Record<string, number>>;
 }
 
 /** Share of a full plant's yield that a plant behind its neighbours is expected to carry. */
@@ -63,6 +81,11 @@ export interface StandSummary extends StandEstimate {
   enough(relativeHalfWidth: number): boolean;
   /** When the stops are of two kinds, so that one mean hides both; else null. */
   twoFields: TwoFields | null;
+  /**
+   * What the standard error goes by: 'spread' stops of a plan against their neighbours, 'zones' against others of their zone,
+   * 'simple' against all, as if places had been drawn one by one.
+   */
+  design: 'spread' | 'zones' | 'simple';
 }
 
 /** Stops below which no walk is called enough: fewer may agree by chance. A default of this app. */
@@ -73,22 +96,79 @@ export const FEWEST_STOPS = 5;
  */
 const COUNTING = { share: 0.01, step: 1 / 12 };
 /** Spread of stops about their mean that is usual, for what it counts beside what is seen. A default of this app. */
-const USUAL_CV = { cv: 0.08, df: 2 };
+export const USUAL_CV = { cv: 0.08, df: 2 };
+
+/** Weights of the stops, what they add up to squared, and how their spread is read. */
+interface Design {
+  design: StandSummary['design'];
+  /** One per stop; they add up to 1. */
+  weights: number[];
+  /** Σ of their squares: the variance of the mean is this times that of a stop. */
+  squares: number;
+  variance(values: readonly number[]): { variance: number; df: number } | null;
+}
+
+function designOf(stops: readonly StandStop[], plan: StandPlan | undefined): Design {
+  const many = stops.length;
+  const zoneOf = ({ zone = '' }: StandStop) => zone;
+  const rowsOf = ({ counts }: StandStop) =>
+    counts
+      .map(({ row }) => row ?? '')
+      .sort()
+      .join(' ');
+  const inZone = new Map<string, number>();
+  for (const stop of stops) inZone.set(zoneOf(stop), (inZone.get(zoneOf(stop)) ?? 0) + 1);
+  const known = plan && [...inZone.keys()].every((zone) => (plan.shares[zone] ?? 0) > 0);
+  if (!known) {
+    return {
+      design: 'simple',
+      weights: stops.map(() => 1 / many),
+      squares: 1 / many,
+      variance(values) {
+        const sd = sampleSd(values);
+        return sd === null ? null : { variance: sd ** 2, df: many - 1 };
+      },
+    };
+  }
+  // Zones that were not walked say nothing: the others stand for them.
+  const reached = [...inZone.keys()].reduce((sum, zone) => sum + plan.shares[zone]!, 0);
+  const weights = stops.map(
+    (stop) => plan.shares[zoneOf(stop)]! / reached / inZone.get(zoneOf(stop))!,
+  );
+  const placed = stops.every(({ at }) => at !== undefined);
+  return {
+    design: placed ? 'spread' : 'zones',
+    weights,
+    squares: weights.reduce((sum, weight) => sum + weight ** 2, 0),
+    variance: (values) =>
+      localVariance(
+        values.map((value, i) => ({
+          value,
+          // Without places all are alike: each is compared with its whole zone.
+          at: placed ? stops[i]!.at! : [0, 0],
+          zone: zoneOf(stops[i]!),
+          block: rowsOf(stops[i]!),
+        })),
+        placed ? undefined : many,
+      ),
+  };
+}
 
 function estimate(
   densities: number[],
   confidence: number,
   floorSd: number,
+  { weights, squares, variance }: Design,
 ): StandEstimate & { sd: number | null } {
-  const meanPerM2 = mean(densities)!;
-  const seen = sampleSd(densities);
-  const sd = seen === null ? null : Math.max(seen, floorSd);
-  if (sd === null) return { meanPerM2, sePerM2: null, intervalPerM2: null, sd };
-  const sePerM2 = sd / Math.sqrt(densities.length);
+  const meanPerM2 = densities.reduce((sum, value, i) => sum + value * weights[i]!, 0);
+  const seen = variance(densities);
+  const sd = seen === null ? null : Math.max(Math.sqrt(seen.variance), floorSd);
+  if (seen === null || sd === null) return { meanPerM2, sePerM2: null, intervalPerM2: null, sd };
+  const sePerM2 = sd * Math.sqrt(squares);
   return {
     meanPerM2,
     sePerM2,
-    intervalPerM2: tInterval(meanPerM2, sePerM2, densities.length - 1, confidence),
+    intervalPerM2: tInterval(meanPerM2, sePerM2, seen.df, confidence),
     sd,
   };
 }
@@ -123,6 +203,8 @@ function stopsFor(
  * @param stops at least one, each with at least one count
  * @param opts.weights of plants behind, for the effective stand (default 0.75 and 0, a house default)
  * @param opts.confidence of the intervals, default 0.95
+ * @param opts.plan when the places were drawn before the walk, spread over the field and its zones: zones then count by their
+ *   area, and stops are compared with their neighbours (see localVariance)
  * @returns plants per m²
  * @throws RangeError naming the stop, the count and the value that is wrong
  * @example
@@ -133,7 +215,7 @@ function stopsFor(
  */
 export function summariseStand(
   stops: readonly StandStop[],
-  opts: { weights?: LatenessWeights; confidence?: number } = {},
+  opts: { weights?: LatenessWeights; confidence?: number; plan?: StandPlan } = {},
 ): StandSummary {
   requireSome('stops', stops);
   const weights = opts.weights ?? DEFAULT_WEIGHTS;
@@ -172,15 +254,18 @@ export function summariseStand(
       ),
     )!,
   );
+  const design = designOf(stops, opts.plan);
   const { sd, ...all } = estimate(
     perStop.map((stop) => stop.perM2),
     confidence,
     floorSd,
+    design,
   );
   const { sd: _, ...effective } = estimate(
     perStop.map((stop) => stop.effectivePerM2),
     confidence,
     floorSd,
+    design,
   );
   const stopsNeeded = (relativeHalfWidth: number, spread = sd) =>
     stopsFor(relativeHalfWidth, all.meanPerM2, spread, confidence);
@@ -212,5 +297,6 @@ export function summariseStand(
       all.intervalPerM2 !== null &&
       all.intervalPerM2[1] - all.meanPerM2 <= relativeHalfWidth * all.meanPerM2,
     twoFields: mixed,
+    design: design.design,
   };
 }

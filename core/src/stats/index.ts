@@ -16,3 +16,4 @@ export { holm } from './holm.ts';
 export { moderatedVariances, type ModeratedVariances } from './moderatedVariances.ts';
 export { pooledSpread, squaresWithin } from './pooledSpread.ts';
 export { remlOneWay, type RemlOneWay } from './remlOneWay.ts';
+export { localVariance, type PlacedValue } from './localVariance.ts';

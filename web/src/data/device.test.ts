@@ -1,7 +1,7 @@
 // @vitest-environment happy-dom
 import 'fake-indexeddb/auto';
 import { Blob as PlainBlob } from 'node:buffer';
-import type { Count, Kept, Kind } from '@sendero/core';
+import { kindOf, type Count, type Kept, type Kind } from '@sendero/core';
 import { IDBFactory } from 'fake-indexeddb';
 import { openDB } from 'idb';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
@@ -688,7 +688,7 @@ describe('seasons', () => {
     ({
       kind,
       id,
-      version: 2,
+      version: kindOf('walk').version,
       revision: 1,
       deletedAt: null,
       editedBy: '',
@@ -789,7 +789,7 @@ describe('a database of the app before', () => {
     const tab = await openTab(server);
     expect(tab.shown('grower', GROWER)!.data).toEqual({ name: 'Quill', archived: false });
     expect(tab.shown('walk', walk)).toMatchObject({
-      version: 2,
+      version: kindOf('walk').version,
       data: { startedOn: '2027-05-27', zoneOffsetMin: null },
     });
     expect(tab.sync()).toMatchObject({ unsent: 1, season: 2027 });

@@ -72,6 +72,7 @@ describe('an older season', () => {
     expect(await kinds()).toEqual([
       'conflict',
       'field',
+      'fieldPart',
       'grower',
       'planter',
       'planting',

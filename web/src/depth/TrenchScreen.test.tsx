@@ -16,6 +16,7 @@ async function trench() {
     startedOn: '2027-05-26',
     zoneOffsetMin: -360,
     finishedAt: null,
+    planId: null,
     walkedBy: '',
     note: '',
     asTyped: {},

@@ -1,25 +1,6 @@
 import * as z from 'zod/mini';
-import { checkBoundary } from '../../geo/index.ts';
 import { defineKind } from './defineKind.ts';
-import { archived, asTyped, id, name, notArchived, within } from './parts.ts';
-
-const MOST_CORNERS = 5000;
-const boundary = z
-  .strictObject({
-    type: z.literal('MultiPolygon'),
-    coordinates: z.array(z.array(z.array(z.tuple([z.number(), z.number()])))),
-  })
-  .check(
-    z.refine(
-      ({ coordinates }) =>
-        coordinates.flat().reduce((sum, ring) => sum + ring.length, 0) <= MOST_CORNERS,
-      'The outline has more than 5,000 corners: bring a simpler one.',
-    ),
-    z.refine(
-      (shape) => checkBoundary(shape) === null,
-      'The outline cannot be: see what is said beside the map.',
-    ),
-  );
+import { archived, asTyped, id, name, notArchived, outline, within } from './parts.ts';
 
 export const field = defineKind({
   schema: z.strictObject({
@@ -30,22 +11,47 @@ export const field = defineKind({
     /** Where its weather is measured. */
     stationId: z._default(z.nullable(id), null),
     /** Its outline on the map. */
-    boundary: z._default(z.nullable(boundary), null),
+    boundary: z._default(z.nullable(outline), null),
+    /** Width of the headland, from every edge. */
+    headlandM: z._default(
+      z.nullable(within(0, 300, 'Enter a headland up to 1,000 ft (300 m) wide.')),
+      null,
+    ),
+    /** How planters go over it. */
+    passes: z._default(
+      z.nullable(
+        z.strictObject({
+          /** Where the first pass heads, degrees from north to the east. */
+          bearingDeg: within(0, 360, 'Enter a direction between 0 and 360°.'),
+          /** The side of the field it lies along, looking that way. */
+          firstAt: z.enum(['left', 'right'], 'Choose the side the first pass lies along.'),
+        }),
+      ),
+      null,
+    ),
     asTyped,
     archived,
   }),
-  version: 4,
-  added: { 2: ['archived'], 3: ['stationId'], 4: ['boundary'] },
+  version: 5,
+  added: { 2: ['archived'], 3: ['stationId'], 4: ['boundary'], 5: ['headlandM', 'passes'] },
   migrations: {
     1: notArchived,
     2: (old) => ({ stationId: null, ...old }),
     3: (old) => ({ boundary: null, ...old }),
+    4: (old) => ({ headlandM: null, passes: null, ...old }),
   },
   parents: { growerId: 'grower', stationId: 'weatherStation' },
   table: 'fields',
   indexed: { growerId: 'uuid', name: 'text', stationId: 'uuid' },
   words: { own: ({ name: called }) => called, alone: true },
-  defaults: { soil: '', boundary: null, asTyped: {}, archived: false },
+  defaults: {
+    soil: '',
+    boundary: null,
+    headlandM: null,
+    passes: null,
+    asTyped: {},
+    archived: false,
+  },
   example: {
     growerId: '019f0000-0000-7000-8000-000000000002',
     name: 'Long Forty',

@@ -3,12 +3,14 @@ import { conflict } from './conflict.ts';
 import { emergenceCount } from './emergenceCount.ts';
 import { event } from './event.ts';
 import { field } from './field.ts';
+import { fieldPart } from './fieldPart.ts';
 import { flaggedLength } from './flaggedLength.ts';
 import { grower } from './grower.ts';
 import { note } from './note.ts';
 import { observation } from './observation.ts';
 import { planter } from './planter.ts';
 import { planting } from './planting.ts';
+import { samplingPlan } from './samplingPlan.ts';
 import { stop } from './stop.ts';
 import { visit } from './visit.ts';
 import { walk } from './walk.ts';
@@ -26,7 +28,9 @@ export const KINDS = {
   weatherMonth,
   weatherForecast,
   field,
+  fieldPart,
   planting,
+  samplingPlan,
   walk,
   stop,
   observation,
@@ -41,6 +45,7 @@ export const KINDS = {
 
 export type { ColumnType, KindDeclaration } from './defineKind.ts';
 export { EVENT_TYPES, EVENT_WORDS } from './event.ts';
+export { FIELD_PARTS } from './fieldPart.ts';
 export { BESIDE } from './planting.ts';
 export { SOWN_FROM } from './flaggedLength.ts';
 export { ADJUSTED } from './observation.ts';

@@ -1,4 +1,5 @@
 import * as z from 'zod/mini';
+import { checkBoundary } from '../../geo/index.ts';
 import { FURTHEST_EAST_MIN, localDay } from '../../season/index.ts';
 
 /** What the schemas of several kinds are made of, with messages that say what to do. Values are SI. */
@@ -79,3 +80,27 @@ export const shortText = z._default(
   z.string().check(z.maxLength(60, 'Use at most 60 characters.')),
   '',
 );
+
+const MOST_CORNERS = 5000;
+/** An outline on the map, of a field or of a part of it. */
+export const outline = z
+  .strictObject({
+    type: z.literal('MultiPolygon'),
+    coordinates: z.array(z.array(z.array(z.tuple([z.number(), z.number()])))),
+  })
+  .check(
+    z.refine(
+      ({ coordinates }) =>
+        coordinates.flat().reduce((sum, ring) => sum + ring.length, 0) <= MOST_CORNERS,
+      'The outline has more than 5,000 corners: bring a simpler one.',
+    ),
+    z.refine(
+      (shape) => checkBoundary(shape) === null,
+      'The outline cannot be: see what is said beside the map.',
+    ),
+  );
+/** A place, degrees: longitude first. */
+export const position = z.tuple([
+  within(-180, 180, 'A longitude lies between -180 and 180°.'),
+  within(-90, 90, 'A latitude lies between -90 and 90°.'),
+]);

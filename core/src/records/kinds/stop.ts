@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { defineKind } from './defineKind.ts';
-import { id, note, whole } from './parts.ts';
+import { id, note, position, whole, within } from './parts.ts';
 
 /** A place where a walk stopped. */
 export const stop = defineKind({
@@ -10,14 +10,23 @@ export const stop = defineKind({
     travel: z.enum(['away', 'toward'], 'Choose the direction the planter travelled.'),
     /** Chosen because it looked bad: kept, flagged, left out of field means. */
     chosen: z.boolean(),
+    /** The place of the walk's plan it was made at, from 0; null: none of them. */
+    planned: z._default(z.nullable(whole(0, 499, 'Choose a place of the plan.')), null),
+    /** Where it was made, as the position source had it; null when it had none. */
+    at: z._default(z.nullable(position), null),
+    /** How far off that may be, m. */
+    accuracyM: z._default(z.nullable(within(0, 1e5, 'An accuracy is a distance.')), null),
     note,
   }),
+  version: 2,
+  added: { 2: ['planned', 'at', 'accuracyM'] },
+  migrations: { 1: (old) => ({ planned: null, at: null, accuracyM: null, ...old }) },
   parents: { walkId: 'walk' },
   held: 'walk',
   table: 'stops',
   indexed: { walkId: 'uuid', ordinal: 'integer' },
   words: { own: ({ ordinal }) => `stop ${ordinal}` },
-  defaults: { note: '' },
+  defaults: { planned: null, at: null, accuracyM: null, note: '' },
   example: {
     walkId: '019f0000-0000-7000-8000-000000000006',
     ordinal: 1,

@@ -25,6 +25,8 @@ const visit = {
   startedOn: date,
   zoneOffsetMin,
   finishedAt: z.nullable(timestamp),
+  /** The plan its stops follow; null when the eye chose them. */
+  planId: z._default(z.nullable(id), null),
   walkedBy: z._default(z.string().check(z.maxLength(120)), ''),
   note,
   asTyped,
@@ -98,15 +100,22 @@ const utcDay = (at: unknown) => (typeof at === 'string' ? at.slice(0, 10) : at);
 /** A visit on foot: what is seen at its stops hangs on it. */
 export const walk = defineKind({
   schema: walkSchema,
-  version: 2,
-  added: { 2: ['startedOn', 'zoneOffsetMin'] },
+  version: 3,
+  added: { 2: ['startedOn', 'zoneOffsetMin'], 3: ['planId'] },
   migrations: {
     1: (old) => ({ startedOn: utcDay(old.startedAt), zoneOffsetMin: null, ...old }),
+    2: (old) => ({ planId: null, ...old }),
   },
-  parents: { plantingId: 'planting' },
+  parents: { plantingId: 'planting', planId: 'samplingPlan' },
   held: 'season',
   table: 'walks',
-  indexed: { plantingId: 'uuid', purpose: 'text', startedAt: 'timestamp', finishedAt: 'timestamp' },
+  indexed: {
+    plantingId: 'uuid',
+    planId: 'uuid',
+    purpose: 'text',
+    startedAt: 'timestamp',
+    finishedAt: 'timestamp',
+  },
   words: {
     own: ({ purpose }) => (purpose === 'trench' ? 'trench check' : 'stand walk'),
     inside: null,

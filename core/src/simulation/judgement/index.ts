@@ -3,6 +3,7 @@ import { emergenceRates } from './emergenceRates.ts';
 import { monitorRates } from './monitorRates.ts';
 import { predictionRates } from './predictionRates.ts';
 import { roughRates } from './roughRates.ts';
+import { samplingRates } from './samplingRates.ts';
 import { seasonRates } from './seasonRates.ts';
 import { depthRates } from './depthRates.ts';
 import type { Rate } from './rate.ts';
@@ -26,6 +27,7 @@ export function judgementRates(of: { seed: number; runs: number }): Rate[] {
     ...belowRates(of),
     ...emergenceRates(of),
     ...roughRates(of),
+    ...samplingRates({ seed: of.seed, runs: Math.max(of.runs, Math.min(1000, 3 * of.runs)) }),
     ...seasonRates({ first: of.seed, runs: Math.ceil(of.runs / 2) }),
   ];
 }

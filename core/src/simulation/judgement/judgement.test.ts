@@ -6,6 +6,7 @@ import { keeps } from './rate.ts';
 import { monitorRates } from './monitorRates.ts';
 import { predictionRates } from './predictionRates.ts';
 import { roughRates } from './roughRates.ts';
+import { samplingRates } from './samplingRates.ts';
 import { seasonRates } from './seasonRates.ts';
 import { standRates } from './standRates.ts';
 
@@ -19,6 +20,7 @@ describe('error rates of the judgements, over simulated cases whose truth is kno
     ...belowRates({ seed: 20276, runs: 12 }),
     ...emergenceRates({ seed: 20275, runs: 16 }),
     ...roughRates({ seed: 20273, runs: 20 }),
+    ...samplingRates({ seed: 20278, runs: 80 }),
     ...seasonRates({ first: 20274, runs: 4 }),
   ])('$what', (rate) => expect(keeps(rate, 2.5), JSON.stringify(rate)).toBe(true));
 });

@@ -1,0 +1,59 @@
+import { requirePositive } from '../arguments/index.ts';
+import type { Boundary, Metres } from '../geo/index.ts';
+import type { Travel } from '../stand/index.ts';
+
+/** How a planter went over a field: back and forth, beside each other. */
+export interface Passes {
+  /** Where its first pass headed, degrees from north to the east. */
+  bearingDeg: number;
+  /** The side of the field its first pass lies along, as seen looking that way. */
+  firstAt: 'left' | 'right';
+}
+
+/** Passes of a field on its plane. */
+export interface PassLines {
+  /** Number of the pass a place lies in, from 1. */
+  passAt(at: Metres): number;
+  /** How the planter travelled there, as seen by somebody who looks where the first pass headed. */
+  travelAt(at: Metres): Travel;
+  /** The middle of the nearest pass that went so. */
+  inPass(at: Metres, travel: Travel): Metres;
+}
+
+/**
+ * Where passes lie in a field and which way each went.
+ * @param widthM of the planter, m; @param toMetres onto the field's plane
+ * @example passLines({ bearingDeg: 0, firstAt: 'left' }, boundary, 9.1, plane.toMetres).passAt([0, 0]) // 12
+ */
+export function passLines(
+  { bearingDeg, firstAt }: Passes,
+  boundary: Boundary,
+  widthM: number,
+  toMetres: (place: [number, number]) => Metres,
+): PassLines {
+  requirePositive('widthM', widthM);
+  const angle = (bearingDeg * Math.PI) / 180;
+  // To the right of the first pass's heading, or to the left: away from the side it lies along.
+  const side = firstAt === 'left' ? 1 : -1;
+  const across = ([x, y]: Metres) => side * (x * Math.cos(angle) - y * Math.sin(angle));
+  const edge = boundary.coordinates
+    .flat(2)
+    .reduce((least, place) => Math.min(least, across(toMetres(place))), Infinity);
+  const passOf = (at: Metres) => Math.max(1, Math.floor((across(at) - edge) / widthM) + 1);
+  const travelOf = (pass: number): Travel => (pass % 2 === 1 ? 'away' : 'toward');
+  return {
+    passAt: passOf,
+    travelAt: (at) => travelOf(passOf(at)),
+    inPass(at, travel) {
+      const now = passOf(at);
+      const middle = (pass: number) => edge + (pass - 0.5) * widthM;
+      const nearest = [now, now - 1, now + 1]
+        .filter((pass) => pass >= 1 && travelOf(pass) === travel)
+        .reduce((near, pass) =>
+          Math.abs(middle(pass) - across(at)) < Math.abs(middle(near) - across(at)) ? pass : near,
+        );
+      const move = (middle(nearest) - across(at)) * side;
+      return [at[0] + move * Math.cos(angle), at[1] - move * Math.sin(angle)];
+    },
+  };
+}
