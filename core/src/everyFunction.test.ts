@@ -631,6 +631,7 @@ const drawn = whole(0, 1e6).map((seed) =>
     rowsAtOnce: 4,
     earlier: [],
     passes: null,
+    widthM: null,
   })!,
 );
 const rest = record({
@@ -650,6 +651,8 @@ takes('fromEdge', 'shape at', args(fc.constant(core.onPlane(boxFrame.plane, box)
   made: 'shape at',
 });
 takes('planeAt', 'origin', args(degrees), { made: 'origin' });
+takes('geodesicDistance', 'from to', args(degrees, degrees), { made: 'from to' });
+takes('geodesicBearing', 'from to', args(degrees, degrees), { made: 'from to' });
 takes('apart', 'a b', args(place, place), { made: 'a b' });
 takes('bearing', 'a b', args(place, place), { made: 'a b' });
 takes(
@@ -737,7 +740,15 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ] as const),
   ...(['boundsOf', 'ringsOf', 'checkBoundary', 'tidied', 'geodesicArea', 'fieldArea'] as const),
   ...(['isIn', 'onPlane', 'compassWord', 'chooseSpread', 'nestedOrder'] as const),
-  ...(['planStops', 'toWalk'] as const),
+  ...(['planStops', 'toWalk', 'firstPass', 'cutTo', 'steady'] as const),
+  ...([
+    'placeOfStop',
+    'planInput',
+    'readPlan',
+    'sampledField',
+    'spreadOfWalks',
+    'zoneKindsOf',
+  ] as const),
   ...(['readFacts', 'readSeasonWeather', 'readVisits'] as const),
   ...([
     'seededRandom',

@@ -1,2 +1,3 @@
 export { FAILINGS, stationServer, type Failing } from './stationServer.ts';
+export { walkerServer, type WalkerWord } from './walkerServer.ts';
 export { csvLine, LOG_HEADERS, logText } from './logLines.ts';

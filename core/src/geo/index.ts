@@ -1,4 +1,5 @@
 export { boundsOf, ringsOf, type Boundary, type Position, type Ring } from './boundary.ts';
+export { cutTo } from './cutTo.ts';
 export { checkBoundary, tidied, type BoundaryTrouble } from './checkBoundary.ts';
 export { geodesicArea } from './geodesicArea.ts';
 export { fieldArea } from './fieldArea.ts';
@@ -13,3 +14,5 @@ export {
   type Metres,
   type Plane,
 } from './plane.ts';
+export { geodesicBearing, geodesicDistance } from './geodesicDistance.ts';
+export { NO_FIX, steady, TOO_ROUGH_M, type Fix, type Steady } from './steadyFix.ts';

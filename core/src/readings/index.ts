@@ -44,3 +44,14 @@ export {
 export { namedRowsText, rowsNamed, type NamedRow } from './rowsNamed.ts';
 export { listed, rowsText } from './rowsText.ts';
 export { trenchVerdict } from './trenchVerdict.ts';
+export { placeOfStop } from './placeOfStop.ts';
+export {
+  planInput,
+  readPlan,
+  sampledField,
+  spreadOfWalks,
+  ZONE_KINDS,
+  zoneKindsOf,
+  type PlanUnderWay,
+  type ZoneKind,
+} from './readPlan.ts';

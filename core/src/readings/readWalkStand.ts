@@ -5,6 +5,7 @@ import type {
   Kept,
   Planter,
   Planting,
+  SamplingPlan,
   StandWalk,
   Stop,
   Tape,
@@ -15,10 +16,13 @@ import {
   summariseStand,
   type LatenessWeights,
   type RowStand,
+  type StandStop,
   type StandSummary,
 } from '../stand/index.ts';
 import { expectedStand, targetSpacing } from '../targets/index.ts';
+import { planeAt } from '../geo/index.ts';
 import type { Held } from './held.ts';
+import { placeOfStop } from './placeOfStop.ts';
 
 export type KeptCount = Held<Count>;
 export interface WalkStop {
@@ -34,6 +38,8 @@ export interface WalkFacts {
   planting: Held<Planting>;
   field: Field;
   planter: Planter | null;
+  /** Where its stops were to be, drawn before it; null when the eye chose them. */
+  plan: Held<SamplingPlan> | null;
   /** In the order they were made. */
   stops: Held<Stop>[];
   weights: LatenessWeights;
@@ -54,6 +60,7 @@ export interface WalkStand extends WalkFacts {
 /**
  * What is known of a walk without its counts.
  * @param weights of plants behind, the user's own; null for the default
+ * @param plan that its places were drawn by
  */
 export function readWalkFacts(
   walk: Held<StandWalk>,
@@ -62,6 +69,7 @@ export function readWalkFacts(
   planter: Planter | null,
   stops: readonly Held<Stop>[],
   weights: LatenessWeights | null,
+  plan: Held<SamplingPlan> | null = null,
 ): WalkFacts {
   const { rowWidthM, seedsPerM2, germination, fieldLoss, crop } = planting.data;
   return {
@@ -69,6 +77,7 @@ export function readWalkFacts(
     planting,
     field,
     planter,
+    plan,
     stops: [...stops].sort((a, b) => a.data.ordinal - b.data.ordinal),
     weights: weights ?? DEFAULT_WEIGHTS,
     ownWeights: weights !== null,
@@ -99,14 +108,25 @@ export const countsOf = (own: readonly Kept<'observation'>[]): KeptCount[] =>
 
 function summariseWalk(
   stops: readonly WalkStop[],
-  { walk, weights, planter, denseStand }: WalkFacts,
+  { walk, weights, planter, denseStand, plan }: WalkFacts,
 ): Pick<WalkStand, 'summary' | 'rows'> {
   const usable = stops.filter(({ data, counts }) => !data.chosen && counts.length > 0);
+  // A stop that the plan did not ask for is no part of its sample.
+  const places =
+    plan && usable.every(({ data }) => data.planned !== null) ? plan.data.places : null;
+  const first = places?.[0]?.at;
+  const plane = first ? planeAt(first) : null;
   const summary =
     usable.length > 0
       ? summariseStand(
-          usable.map(({ id, counts }) => ({ id, counts: counts.map(({ data }) => data) })),
-          { weights },
+          usable.map(({ id, data, counts }): StandStop => {
+            const own = { id, counts: counts.map(({ data: count }) => count) };
+            const at = plane && placeOfStop(data, plan!.data);
+            return at
+              ? { ...own, at: plane.toMetres(at), zone: places![data.planned!]?.zone ?? '' }
+              : own;
+          }),
+          { weights, plan: places ? { shares: plan!.data.shares } : undefined },
         )
       : null;
   const rowCounts = usable.map(({ counts }) =>

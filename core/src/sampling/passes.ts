@@ -1,5 +1,13 @@
 import { requirePositive } from '../arguments/index.ts';
-import type { Boundary, Metres } from '../geo/index.ts';
+import {
+  boundsOf,
+  isIn,
+  onPlane,
+  planeAt,
+  type Boundary,
+  type Metres,
+  type Position,
+} from '../geo/index.ts';
 import type { Travel } from '../stand/index.ts';
 
 /** How a planter went over a field: back and forth, beside each other. */
@@ -33,9 +41,8 @@ export function passLines(
 ): PassLines {
   requirePositive('widthM', widthM);
   const angle = (bearingDeg * Math.PI) / 180;
-  // To the right of the first pass's heading, or to the left: away from the side it lies along.
-  const side = firstAt === 'left' ? 1 : -1;
-  const across = ([x, y]: Metres) => side * (x * Math.cos(angle) - y * Math.sin(angle));
+  const side = sideOf(firstAt);
+  const across = (at: Metres) => acrossOf(at, angle, side);
   const edge = boundary.coordinates
     .flat(2)
     .reduce((least, place) => Math.min(least, across(toMetres(place))), Infinity);
@@ -56,4 +63,43 @@ export function passLines(
       return [at[0] + move * Math.cos(angle), at[1] - move * Math.sin(angle)];
     },
   };
+}
+
+/** To the right of the first pass's heading, or to the left: away from the side it lies along. */
+const sideOf = (firstAt: Passes['firstAt']) => (firstAt === 'left' ? 1 : -1);
+const acrossOf = ([x, y]: Metres, angle: number, side: number) =>
+  side * (x * Math.cos(angle) - y * Math.sin(angle));
+
+/**
+ * An arrow along the first pass, for a drawing: from where it begins to where it heads.
+ * @example firstPass({ bearingDeg: 0, firstAt: 'left' }, boundary) // [[-138.6014, 44.5992], [-138.6014, 44.6008]]
+ */
+export function firstPass(
+  { bearingDeg, firstAt }: Passes,
+  boundary: Boundary,
+): [Position, Position] {
+  const [west, south, east, north] = boundsOf(boundary);
+  const plane = planeAt([(west + east) / 2, (south + north) / 2]);
+  const angle = (bearingDeg * Math.PI) / 180;
+  const side = sideOf(firstAt);
+  const field = onPlane(plane, boundary);
+  const corners = field.flat(2);
+  const range = (values: number[]) => [Math.min(...values), Math.max(...values)] as const;
+  const [near, far] = range(corners.map((at) => acrossOf(at, angle, side)));
+  const [from, to] = range(corners.map(([x, y]) => x * Math.sin(angle) + y * Math.cos(angle)));
+  const across = (near + 0.08 * (far - near)) * side;
+  const at = (share: number): Metres => {
+    const along = from + share * (to - from);
+    return [
+      across * Math.cos(angle) + along * Math.sin(angle),
+      -across * Math.sin(angle) + along * Math.cos(angle),
+    ];
+  };
+  // Only where there is field beside that edge.
+  const inside = Array.from({ length: 61 }, (_, i) => i / 60).filter((share) =>
+    isIn(field, at(share)),
+  );
+  const [first, last] = [inside[0] ?? 0, inside.at(-1) ?? 1];
+  const place = (share: number) => plane.toPlace(at(first + share * (last - first)));
+  return [place(0.15), place(0.85)];
 }

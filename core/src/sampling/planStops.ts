@@ -2,10 +2,10 @@ import { requireWhole } from '../arguments/index.ts';
 import type { Position } from '../geo/index.ts';
 import { seededRandom } from '../stats/index.ts';
 import { drawPlaces } from './drawPlaces.ts';
-import type { PassLines } from './passes.ts';
+import { passLines, type Passes } from './passes.ts';
 import type { PlannedPlace } from './replan.ts';
 import { rowsAtStops } from './rowsAtStops.ts';
-import { samplingFrame, type SampledField, type SamplingFrame } from './samplingFrame.ts';
+import { samplingFrame, type SampledField } from './samplingFrame.ts';
 
 /** What a plan is drawn from. The same gives the same plan. */
 export interface PlanInput extends SampledField {
@@ -17,8 +17,10 @@ export interface PlanInput extends SampledField {
   rowsAtOnce: number;
   /** Places of an earlier walk to go to again. */
   earlier: readonly Position[];
-  /** Where passes lie, on the plane of the frame; null when nobody said. */
-  passes: ((frame: SamplingFrame) => PassLines) | null;
+  /** How planters go over the field; null when nobody said. */
+  passes: Passes | null;
+  /** Of the planter, m; null when it is not known. */
+  widthM: number | null;
 }
 
 /**
@@ -27,16 +29,16 @@ export interface PlanInput extends SampledField {
  * spares.
  *
  * @returns null when the headland leaves no room
- * @example planStops({ ...field, seed: 7, stops: 12, rows: 12, rowsAtOnce: 4, earlier: [], passes: null })
+ * @example planStops({ ...field, seed: 7, stops: 12, rows: 12, rowsAtOnce: 4, earlier: [], passes: null, widthM: 9.1 })
  */
 export function planStops(input: PlanInput): PlannedPlace[] | null {
-  const { seed, stops, rows, rowsAtOnce, earlier, passes } = input;
+  const { seed, stops, rows, rowsAtOnce, earlier, passes, widthM, boundary } = input;
   requireWhole('stops', stops, 1);
   const random = seededRandom(requireWhole('seed', seed, 0));
   const frame = samplingFrame(input, random);
   if (!frame) return null;
   const { toMetres, toPlace } = frame.plane;
-  const lines = passes?.(frame) ?? null;
+  const lines = passes && widthM !== null ? passLines(passes, boundary, widthM, toMetres) : null;
   const rowsAt = rowsAtStops({ rows: rows ?? 1, atOnce: rowsAtOnce }, random);
   return drawPlaces(frame, { stops, earlier: earlier.map(toMetres) }, random).map(
     ({ at, zone, earlier: again }, i): PlannedPlace => {

@@ -53,6 +53,7 @@ const plan = (changes: Partial<PlanInput> = {}): PlanInput => ({
   rowsAtOnce: 4,
   earlier: [],
   passes: null,
+  widthM: 9.144,
   ...changes,
 });
 const grid = Array.from({ length: 400 }, (_, i): Metres => [i % 20, Math.floor(i / 20)]);
@@ -158,15 +159,7 @@ describe('a plan of stops', () => {
               headlandM,
               obstacles: [pond],
               seed,
-              passes: inPasses
-                ? (frame) =>
-                    passLines(
-                      { bearingDeg: seed % 360, firstAt: 'left' },
-                      boundary,
-                      9.14,
-                      frame.plane.toMetres,
-                    )
-                : null,
+              passes: inPasses ? { bearingDeg: seed % 360, firstAt: 'left' } : null,
             }),
           );
           const [field, off] = [onPlane(plane, boundary), onPlane(plane, pond)];

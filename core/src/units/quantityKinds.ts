@@ -65,6 +65,11 @@ const KINDS = {
     us: { unit: 'perFt2', style: { decimals: 1 } },
     metric: { unit: 'perM2', style: { decimals: 0 } },
   },
+  /** On the ground, between places: walked, not measured by tape. */
+  distance: {
+    us: { unit: 'ft', style: { decimals: 0 } },
+    metric: { unit: 'm', style: { decimals: 0 } },
+  },
   area: {
     us: { unit: 'ac', style: { decimals: 0 } },
     metric: { unit: 'ha', style: { decimals: 1 } },

@@ -23,6 +23,11 @@ export const router = createBrowserRouter([
         path: 'plantings/:plantingId/walk',
         lazy: screen(() => import('../stand/StartWalkScreen.tsx')),
       },
+      {
+        path: 'plantings/:plantingId/plan',
+        lazy: screen(() => import('../sampling/PlanScreen.tsx')),
+      },
+      { path: 'walks/:walkId/way', lazy: screen(() => import('../sampling/WayScreen.tsx')) },
       { path: 'walks/:walkId', lazy: screen(() => import('../stand/CaptureScreen.tsx')) },
       {
         path: 'walks/:walkId/stops/:stopId/tape',

@@ -5,9 +5,11 @@ export interface Preferences {
   units: UnitSystem;
   /** Window in which all plants should come up, h: schools differ. */
   uniformityH: number;
+  /** Address of a position receiver; empty: this device itself. */
+  receiver: string;
 }
 
-const DEFAULTS: Preferences = { units: 'us', uniformityH: 24 };
+const DEFAULTS: Preferences = { units: 'us', uniformityH: 24, receiver: '' };
 
 const PLACE = 'sendero-preferences';
 
@@ -30,10 +32,13 @@ export const preferencesSlice = createSlice({
     uniformityChosen(state, { payload }: PayloadAction<number>) {
       state.uniformityH = payload;
     },
+    receiverChosen(state, { payload }: PayloadAction<string>) {
+      state.receiver = payload;
+    },
   },
 });
 
-export const { unitsChosen, uniformityChosen } = preferencesSlice.actions;
+export const { unitsChosen, uniformityChosen, receiverChosen } = preferencesSlice.actions;
 
 export const rememberPreferences = (preferences: Preferences) => {
   try {

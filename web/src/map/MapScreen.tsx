@@ -1,111 +1,213 @@
-import { checkBoundary, fieldArea, geodesicArea, type Boundary, type Kept } from '@sendero/core';
+import {
+  fieldArea,
+  geodesicArea,
+  type Boundary,
+  type Field,
+  type FieldPart,
+  type Kept,
+  type Position,
+} from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { FileButton } from '../app/FileButton.tsx';
-import { saveFile } from '../app/saveFile.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
-import { useAll, useDevice } from '../data/hooks.ts';
+import { useAll, useChildren, useDevice } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
-import { FieldCanvas } from './FieldCanvas.tsx';
-import {
-  readShapes,
-  SHAPE_FORMATS,
-  ShapeProblem,
-  writeShape,
-  type ShapeFormat,
-  type ShapesRead,
-} from './shapeFiles.ts';
+import { fieldFeatures, PART_WORDS } from './fieldFeatures.ts';
+import { FieldParts } from './FieldParts.tsx';
+import { MapCanvas, type MapEdit } from './MapCanvas.tsx';
+import { Passes } from './Passes.tsx';
+import { SaveShapes } from './SaveShapes.tsx';
+import { readShapes, ShapeProblem, SHAPE_FILES, type ShapesRead } from './shapeFiles.ts';
+import { ShapeTrouble } from './ShapeTrouble.tsx';
+import { useShape } from './useShape.ts';
 
-/** The fields on a map; the outline of one drawn by hand, moved corner by corner, or brought as a file. */
+/** The fields on a map; the outline of one and its parts drawn by hand, changed corner by corner, or brought as a file. */
 export default function MapScreen() {
   const fields = useAll('field').filter(({ data }) => !data.archived);
   const [search, setSearch] = useSearchParams();
   const chosen = fields.find(({ id }) => id === search.get('field')) ?? null;
+  const choose = (id: string) => setSearch(id ? { field: id } : {}, { replace: true });
   return (
     <div className="stack">
       <div>
         <Link to="/fields">Fields</Link>
         <h1>Map</h1>
       </div>
-      <Outline
-        key={chosen?.id ?? ''}
-        fields={fields}
-        field={chosen}
-        onChoose={(id) => setSearch(id ? { field: id } : {}, { replace: true })}
+      <NativeSelect
+        label="Field"
+        style={{ maxWidth: 320 }}
+        value={chosen?.id ?? ''}
+        data={[
+          { value: '', label: 'All fields' },
+          ...fields.map(({ id, data }) => ({ value: id, label: data.name })),
+        ]}
+        onChange={(event) => choose(event.currentTarget.value)}
       />
+      {chosen ? (
+        <OneField key={chosen.id} fields={fields} field={chosen} onChoose={choose} />
+      ) : (
+        <AllFields fields={fields} onChoose={choose} />
+      )}
     </div>
   );
 }
 
-/** What is wrong and can be seen, and mended by hand. */
-const DRAWABLE: ReadonlySet<string> = new Set(['crossing', 'small']);
+function AllFields({
+  fields,
+  onChoose,
+}: {
+  fields: readonly Kept<'field'>[];
+  onChoose(id: string): void;
+}) {
+  const { system } = useUnits();
+  const parts = useAll('fieldPart');
+  const features = useMemo(
+    () =>
+      fields.flatMap((field) =>
+        fieldFeatures(
+          field,
+          parts.filter(({ data }) => data.fieldId === field.id),
+        ),
+      ),
+    [fields, parts],
+  );
+  const ids = new Set(fields.map(({ id }) => id));
+  return (
+    <>
+      <MapCanvas
+        features={features}
+        focus={ALL}
+        system={system}
+        label="Map of the fields"
+        onChoose={(id) => ids.has(id) && onChoose(id)}
+      />
+      <p className="small soft">
+        Touch a field, or choose one, to draw or change its outline and what lies in it.
+      </p>
+    </>
+  );
+}
+const ALL = { key: 'all' };
 
-function Outline({
+function OneField({
   fields,
   field,
   onChoose,
 }: {
   fields: readonly Kept<'field'>[];
-  field: Kept<'field'> | null;
+  field: Kept<'field'>;
   onChoose(id: string): void;
 }) {
   const device = useDevice();
   const units = useUnits();
   const offerUndo = useOfferUndo();
+  const parts = useChildren('fieldPart', 'fieldId', field.id);
   const [drawing, setDrawing] = useState(false);
-  // What cannot be kept yet stays on the map, with what is wrong.
-  const [broken, setBroken] = useState<Boundary | null>(null);
+  const [adding, setAdding] = useState<FieldPart['part'] | null>(null);
+  const [partId, setPartId] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [several, setSeveral] = useState<ShapesRead['shapes'] | null>(null);
-  const kept = field?.data.boundary ?? null;
-  const shown = broken ?? kept;
-  const trouble = broken && checkBoundary(broken);
-  const keep = (boundary: Boundary | null, says: string) => {
-    if (!field) return;
+  const part = parts.find(({ id }) => id === partId) ?? null;
+  const outline = field.data.boundary;
+  /** What the hand is at: the outline, a part of the field, or one that is to be. */
+  const atPart = part !== null || adding !== null;
+
+  const rest = () => {
     setDrawing(false);
     setSeveral(null);
     setProblem(null);
-    if (boundary && checkBoundary(boundary)) return setBroken(boundary);
-    setBroken(null);
+  };
+  const changeField = (change: Partial<Field>, says: string | null) => {
+    rest();
     const before = field.data;
-    const saved = device.change('field', field.id, (data) => ({ ...data, boundary }));
+    const saved = device.change('field', field.id, (data) => ({ ...data, ...change }));
     if (!saved.ok) return setProblem(Object.values(saved.problems)[0] ?? null);
+    if (says)
+      offerUndo({
+        says: `${field.data.name}: ${says}.`,
+        undo: () => device.takeBack('field', field.id, before, { ...before, ...change }),
+      });
+  };
+  const addPart = (data: Pick<FieldPart, 'part' | 'shape' | 'at'>, called?: string) => {
+    rest();
+    const { label } = PART_WORDS[data.part];
+    const alike = parts.filter((one) => one.data.part === data.part).length;
+    const name = called || (alike === 0 ? label : `${label} ${alike + 1}`);
+    const saved = device.put('fieldPart', { fieldId: field.id, name, ...data });
+    if (!saved.ok) return setProblem(Object.values(saved.problems)[0] ?? null);
+    setAdding(null);
+    setPartId(saved.id);
     offerUndo({
-      says: `${field.data.name}: ${says}.`,
-      undo: () => device.takeBack('field', field.id, before, { ...before, boundary }),
+      says: `${name} drawn.`,
+      undo: () => device.remove('fieldPart', saved.id),
     });
   };
+  const changePart = (change: Partial<FieldPart>) => {
+    rest();
+    const before = part!.data;
+    const saved = device.change('fieldPart', part!.id, (data) => ({ ...data, ...change }));
+    if (!saved.ok) return setProblem(Object.values(saved.problems)[0] ?? null);
+    offerUndo({
+      says: `${before.name} changed.`,
+      undo: () => device.takeBack('fieldPart', part!.id, before, { ...before, ...change }),
+    });
+  };
+  const keep = (shape: Boundary, name?: string) => {
+    if (part) changePart({ shape });
+    else if (adding) addPart({ part: adding, shape, at: null }, name);
+    else changeField({ boundary: shape }, 'outline changed');
+  };
+  const { broken, take, drop } = useShape(atPart ? outline : null, keep);
   const bring = async (file: File) => {
-    setProblem(null);
+    rest();
     try {
       const { shapes } = await readShapes(file);
-      if (shapes.length === 1) keep(shapes[0]!.boundary, 'outline brought');
+      if (shapes.length === 1) take(shapes[0]!.boundary);
       else setSeveral(shapes);
     } catch (error) {
       if (!(error instanceof ShapeProblem)) throw error;
       setProblem(error.message);
     }
   };
-  const save = (format: ShapeFormat) => {
-    const text = writeShape(field!.data.name, kept!, format);
-    saveFile(`${field!.data.name}.${format}`, SHAPE_FORMATS[format].type, text);
+  const gateway = (part?.data.part ?? adding) === 'gateway';
+  const shown = broken ? (broken.drawable ? broken.shape : null) : shapeNow();
+  function shapeNow(): Boundary | null {
+    if (part) return part.data.shape;
+    return adding ? null : outline;
+  }
+  const edit: MapEdit = {
+    shape: shown,
+    label: part?.data.name ?? (adding ? '' : field.data.name),
+    draw: gateway ? 'place' : drawing || (adding && !broken) ? 'area' : null,
+    onShape: (shape) => take(shape),
+    onPlace: (at: Position) =>
+      part ? changePart({ at }) : addPart({ part: 'gateway', shape: null, at }),
   };
-  const area = field && fieldArea(field.data);
+  const features = useMemo(
+    () =>
+      fields.flatMap((one) =>
+        one.id === field.id
+          ? fieldFeatures(one, parts, {
+              without: atPart ? (part?.id ?? null) : field.id,
+            })
+          : fieldFeatures(one, []),
+      ),
+    [fields, field.id, parts, part, atPart],
+  );
+  const hasOutline = outline !== null;
+  const focus = useMemo(
+    () => ({ key: `${field.id} ${hasOutline}`, on: hasOutline ? ['', field.id] : undefined }),
+    [field.id, hasOutline],
+  );
+  const area = fieldArea(field.data);
+  const ids = new Set(fields.map(({ id }) => id));
   return (
     <>
-      <div className="row" style={{ alignItems: 'end' }}>
-        <NativeSelect
-          label="Field"
-          value={field?.id ?? ''}
-          data={[
-            { value: '', label: 'All fields' },
-            ...fields.map(({ id, data }) => ({ value: id, label: data.name })),
-          ]}
-          onChange={(event) => onChoose(event.currentTarget.value)}
-        />
-        {field && (
-          <>
+      {!gateway && (
+        <div className="row">
+          {!adding && (
             <Button
               h={48}
               variant={shown ? 'default' : 'filled'}
@@ -114,84 +216,151 @@ function Outline({
             >
               {drawing ? 'Stop drawing' : shown ? 'Draw another part' : 'Draw its outline'}
             </Button>
-            <FileButton accept=".geojson,.json,.kml,.gpx,.zip" onFile={(file) => void bring(file)}>
-              Bring its outline
-            </FileButton>
-            {shown && (
-              <Button
-                variant="default"
-                h={48}
-                onClick={() => (broken ? setBroken(null) : keep(null, 'outline taken off'))}
-              >
-                {broken ? 'Drop this outline' : 'Take it off'}
-              </Button>
-            )}
-          </>
-        )}
-      </div>
+          )}
+          <FileButton accept={SHAPE_FILES} onFile={(file) => void bring(file)}>
+            {adding
+              ? `Bring ${PART_WORDS[adding].label.toLowerCase()} as a file`
+              : 'Bring its outline'}
+          </FileButton>
+          {!atPart && outline && !broken && (
+            <Button
+              variant="default"
+              h={48}
+              onClick={() => changeField({ boundary: null }, 'outline taken off')}
+            >
+              Take it off
+            </Button>
+          )}
+        </div>
+      )}
       {problem && (
         <p className="warn" role="alert">
           {problem}
         </p>
       )}
-      {trouble && (
-        <div className="rule-left signal" role="alert">
-          <p>{trouble.says} It is not kept until then.</p>
-          {trouble.repair && (
-            <Button h={48} onClick={() => keep(trouble.repair, 'outline mended')}>
-              Swap them
-            </Button>
-          )}
-        </div>
-      )}
+      {broken && <ShapeTrouble broken={broken} onMend={take} onDrop={drop} />}
       {several && (
-        <section className="sheet stack tight" aria-label="Outlines in the file">
-          <h2>Which of its {several.length} outlines?</h2>
-          <div className="row">
-            {several.slice(0, 40).map(({ name, boundary }, i) => (
-              <button key={i} className="tool" onClick={() => keep(boundary, 'outline brought')}>
-                {name || `Outline ${i + 1}`}, {units.show(geodesicArea(boundary), 'area')}
-              </button>
-            ))}
-          </div>
-        </section>
+        <Several
+          shapes={several}
+          all={
+            adding
+              ? () => {
+                  for (const { name, boundary } of several)
+                    if (adding) addPart({ part: adding, shape: boundary, at: null }, name);
+                  setPartId(null);
+                }
+              : null
+          }
+          onOne={({ boundary, name }) => {
+            setSeveral(null);
+            if (adding) keep(boundary, name);
+            else take(boundary);
+          }}
+        />
       )}
-      <FieldCanvas
-        fields={fields}
-        chosen={field?.id ?? null}
-        // Places that are none are not drawn.
-        boundary={trouble && !DRAWABLE.has(trouble.trouble) ? null : shown}
-        drawing={drawing}
+      <MapCanvas
+        features={features}
+        focus={focus}
+        edit={edit}
         system={units.system}
-        onBoundary={(boundary) => keep(boundary, 'outline changed')}
-        onChoose={onChoose}
+        label="Map of the fields"
+        onChoose={(id) => {
+          if (parts.some((one) => one.id === id)) setPartId(id);
+          else if (ids.has(id) && id !== field.id) onChoose(id);
+        }}
       />
-      {field && kept && (
+      <p className="small soft">{howText({ adding, gateway, drawing, shown: shown !== null })}</p>
+      {outline && (
         <div className="row spread">
           <p>
-            <strong>{units.show(geodesicArea(kept), 'area')}</strong> by its outline
+            <strong>{units.show(geodesicArea(outline), 'area')}</strong> by its outline
             {area?.from === 'typed'
               ? `; ${units.show(area.areaM2, 'area')} was typed, and is what figures go by.`
               : '.'}
           </p>
-          <div className="row">
-            {(Object.keys(SHAPE_FORMATS) as ShapeFormat[]).map((format) => (
-              <button key={format} className="tool" onClick={() => save(format)}>
-                Save as {SHAPE_FORMATS[format].label}
-              </button>
-            ))}
-          </div>
+          <SaveShapes field={field} parts={parts} />
         </div>
       )}
-      <p className="small soft">
-        {!field
-          ? 'Touch a field, or choose one, to draw or change its outline.'
-          : drawing
-            ? 'Touch corner after corner; the last one twice. It catches on outlines beside it.'
-            : shown
-              ? 'Take hold of a corner, or of a side to make a new one; Alt and a click take a corner out.'
-              : 'It has no outline yet.'}
-      </p>
+      {outline && (
+        <div className="columns half">
+          <FieldParts
+            parts={parts}
+            chosen={part}
+            adding={adding}
+            onChoose={(id) => {
+              drop();
+              rest();
+              setAdding(null);
+              setPartId(id);
+            }}
+            onAdd={(one) => {
+              drop();
+              rest();
+              setAdding(one);
+            }}
+            onName={(name) => changePart({ name })}
+            onRemove={() => {
+              const { id, data } = part!;
+              device.remove('fieldPart', id);
+              setPartId(null);
+              offerUndo({
+                says: `${data.name} taken off.`,
+                undo: () => device.restore('fieldPart', id),
+              });
+            }}
+          />
+          <Passes field={field.data} onChange={(change) => changeField(change, null)} />
+        </div>
+      )}
     </>
+  );
+}
+
+function howText({
+  adding,
+  gateway,
+  drawing,
+  shown,
+}: {
+  adding: FieldPart['part'] | null;
+  gateway: boolean;
+  drawing: boolean;
+  shown: boolean;
+}): string {
+  if (gateway) return 'Touch the map where the gateway is.';
+  if (adding || drawing)
+    return 'Touch corner after corner; the last one twice. It catches on outlines beside it.';
+  return shown
+    ? 'Take hold of a corner, or of a side to make a new one; Alt and a click take a corner out.'
+    : 'It has no outline yet.';
+}
+
+function Several({
+  shapes,
+  all,
+  onOne,
+}: {
+  shapes: ShapesRead['shapes'];
+  /** Takes each of them; null where only one can be meant. */
+  all: (() => void) | null;
+  onOne(shape: ShapesRead['shapes'][number]): void;
+}) {
+  const units = useUnits();
+  return (
+    <section className="sheet stack tight" aria-label="Outlines in the file">
+      <h2>Which of its {shapes.length} outlines?</h2>
+      <div className="row">
+        {all && (
+          <Button h={48} onClick={all}>
+            All of them
+          </Button>
+        )}
+        {shapes.slice(0, 40).map((shape, i) => (
+          <button key={i} className="tool" onClick={() => onOne(shape)}>
+            {shape.name || `Outline ${i + 1}`}, {units.show(geodesicArea(shape.boundary), 'area')}
+          </button>
+        ))}
+      </div>
+    </section>
   );
 }

@@ -1,11 +1,13 @@
-import { tidied, type Boundary, type Position, type Ring } from '@sendero/core';
-import type Feature from 'ol/Feature.js';
+import { tidied, type Boundary, type FieldPart, type Position, type Ring } from '@sendero/core';
+import Feature from 'ol/Feature.js';
 import GeoJSON from 'ol/format/GeoJSON.js';
 import GPX from 'ol/format/GPX.js';
 import KML from 'ol/format/KML.js';
+import LineString from 'ol/geom/LineString.js';
 import type { Geometry } from 'ol/geom.js';
+import MultiLineString from 'ol/geom/MultiLineString.js';
 import MultiPolygon from 'ol/geom/MultiPolygon.js';
-import OlFeature from 'ol/Feature.js';
+import Point from 'ol/geom/Point.js';
 
 /** What a file has of outlines. */
 export interface ShapesRead {
@@ -16,16 +18,22 @@ export interface ShapesRead {
 export class ShapeProblem extends Error {}
 
 const MOST_BYTES = 50 * 1024 * 1024;
+/** Corners an outline may have; one of more is drawn with fewer. */
+const MOST_CORNERS = 5000;
+/** How far a simpler outline may lie from the one brought, degrees: a millimetre, then twice as much, and again. */
+const SIMPLER = 1e-8;
 
-/** Reads outlines from a GeoJSON, KML or GPX file, or a zipped shapefile. */
+/** Endings of the files that are read. */
+export const SHAPE_FILES = '.geojson,.json,.kml,.kmz,.gpx,.zip,.csv,.txt';
+
+/** Reads outlines from GeoJSON, KML, KMZ, GPX, a zipped shapefile, or a table of points. */
 export async function readShapes(file: File): Promise<ShapesRead> {
   if (file.size > MOST_BYTES)
     throw new ShapeProblem('The file is bigger than 50 MB: save the outline alone.');
-  const name = file.name.toLowerCase();
-  const features = name.endsWith('.zip') ? await readZip(file) : readText(await file.text(), name);
-  const shapes = features.flatMap(({ title, geometry }) => {
-    const boundary = boundaryIn(geometry);
-    return boundary.coordinates.length > 0 ? [{ name: title, boundary }] : [];
+  const found = await readFound(file);
+  const shapes = found.flatMap(({ title, geometry }) => {
+    const boundary = simpler(boundaryIn(geometry));
+    return boundary.coordinates.length > 0 ? [{ name: title.slice(0, 120), boundary }] : [];
   });
   if (shapes.length === 0)
     throw new ShapeProblem(
@@ -39,6 +47,28 @@ interface Found {
   geometry: { type: string; coordinates: unknown };
 }
 
+async function readFound(file: File): Promise<Found[]> {
+  const name = file.name.toLowerCase();
+  if (name.endsWith('.zip')) return readShapefile(await file.arrayBuffer());
+  if (name.endsWith('.kmz')) return readText(await textInKmz(file), '.kml');
+  const text = await file.text();
+  return /\.(csv|txt)$/.test(name) ? readPoints(text) : readText(text, name);
+}
+
+async function textInKmz(file: File): Promise<string> {
+  const { unzipSync, strFromU8 } = await import('fflate');
+  try {
+    const files = unzipSync(new Uint8Array(await file.arrayBuffer()), {
+      filter: ({ name, originalSize }) => /\.kml$/i.test(name) && originalSize < MOST_BYTES,
+    });
+    const [first] = Object.values(files);
+    if (first) return strFromU8(first);
+  } catch {
+    // Said below.
+  }
+  throw new ShapeProblem('This is no KMZ: it needs a KML inside. Bring the KML itself.');
+}
+
 function readText(text: string, name: string): Found[] {
   const format = name.endsWith('.kml')
     ? new KML({ extractStyles: false })
@@ -50,7 +80,7 @@ function readText(text: string, name: string): Found[] {
     features = format.readFeatures(text) as Feature<Geometry>[];
   } catch {
     throw new ShapeProblem(
-      'This file cannot be read: bring GeoJSON, KML, GPX or a zipped shapefile.',
+      'This file cannot be read: bring GeoJSON, KML, KMZ, GPX, a zipped shapefile, or a table of points (CSV).',
     );
   }
   return features.flatMap((feature) => {
@@ -65,10 +95,10 @@ function readText(text: string, name: string): Found[] {
   });
 }
 
-async function readZip(file: File): Promise<Found[]> {
+async function readShapefile(bytes: ArrayBuffer): Promise<Found[]> {
   const { default: shapefile } = await import('shpjs');
   try {
-    const read = await shapefile(await file.arrayBuffer());
+    const read = await shapefile(bytes);
     return [read]
       .flat()
       .flatMap(({ features }) =>
@@ -83,6 +113,39 @@ async function readZip(file: File): Promise<Found[]> {
       'This is no zipped shapefile: it needs .shp, .dbf and .prj of one name in one zip.',
     );
   }
+}
+
+/** Points in the order of a way around: each name of its own is an outline. */
+async function readPoints(text: string): Promise<Found[]> {
+  const { default: Papa } = await import('papaparse');
+  const { data, meta } = Papa.parse<Record<string, string>>(text.trim(), {
+    header: true,
+    skipEmptyLines: true,
+  });
+  const column = (words: RegExp) => meta.fields?.find((field) => words.test(field.trim()));
+  const [latitude, longitude] = [
+    column(/^(lat|latitude|y)\b/i),
+    column(/^(lon|lng|long|longitude|x)\b/i),
+  ];
+  if (!latitude || !longitude)
+    throw new ShapeProblem(
+      'A table of points needs a column called latitude and one called longitude, with a row for each corner in turn.',
+    );
+  const name = column(/^(name|field|zone|part)$/i);
+  // Where columns are parted by semicolons, a comma may be the decimal mark.
+  const figure = (cell: string | undefined) =>
+    Number((meta.delimiter === ',' ? (cell ?? '') : (cell ?? '').replace(',', '.')).trim() || NaN);
+  const rings = new Map<string, Ring>();
+  for (const row of data) {
+    const title = (name && row[name]) || '';
+    const ring = rings.get(title) ?? [];
+    ring.push([figure(row[longitude]), figure(row[latitude])]);
+    rings.set(title, ring);
+  }
+  return [...rings].map(([title, ring]) => ({
+    title,
+    geometry: { type: 'LineString', coordinates: ring },
+  }));
 }
 
 const nameIn = (properties: Record<string, unknown> | null): string =>
@@ -106,32 +169,114 @@ function boundaryIn({ type, coordinates }: Found['geometry']): Boundary {
   return tidied({ type: 'MultiPolygon', coordinates: parts });
 }
 
+/** The same outline with as few corners as a record holds; one of few stays as it is. */
+function simpler(boundary: Boundary): Boundary {
+  const corners = ({ coordinates }: Boundary) =>
+    coordinates.flat().reduce((sum, ring) => sum + ring.length, 0);
+  let now = boundary;
+  for (let tolerance = SIMPLER; corners(now) > MOST_CORNERS; tolerance *= 2)
+    now = tidied({
+      type: 'MultiPolygon',
+      coordinates: boundary.coordinates.map((part) =>
+        part.map((ring) => {
+          // A closed line that is simplified as one piece may shrink to a point: its two halves are.
+          const half = Math.floor(ring.length / 2);
+          const piece = (places: Ring) =>
+            (new LineString(places).simplify(tolerance) as LineString).getCoordinates() as Ring;
+          return [...piece(ring.slice(0, half + 1)), ...piece(ring.slice(half)).slice(1)];
+        }),
+      ),
+    });
+  return now;
+}
+
 export const SHAPE_FORMATS = {
-  geojson: { label: 'GeoJSON', type: 'application/geo+json' },
-  kml: { label: 'KML', type: 'application/vnd.google-earth.kml+xml' },
-  gpx: { label: 'GPX', type: 'application/gpx+xml' },
+  geojson: { label: 'GeoJSON', ending: 'geojson', type: 'application/geo+json' },
+  kml: { label: 'KML', ending: 'kml', type: 'application/vnd.google-earth.kml+xml' },
+  kmz: { label: 'KMZ', ending: 'kmz', type: 'application/vnd.google-earth.kmz' },
+  gpx: { label: 'GPX', ending: 'gpx', type: 'application/gpx+xml' },
+  shp: { label: 'shapefile', ending: 'zip', type: 'application/zip' },
+  csv: { label: 'CSV', ending: 'csv', type: 'text/csv' },
 } as const;
 export type ShapeFormat = keyof typeof SHAPE_FORMATS;
 
-/** An outline as a file that other programs read. */
-export function writeShape(name: string, boundary: Boundary, format: ShapeFormat): string {
-  const geometry = new MultiPolygon(boundary.coordinates);
-  if (format === 'gpx') {
-    // A track has no areas: the way around each part.
-    const lines = boundary.coordinates.map(([outer]) => outer!);
-    return new GPX().writeFeatures(
-      lines.map((line) => {
-        const feature = new GeoJSON().readFeature({
-          type: 'Feature',
-          properties: { name },
-          geometry: { type: 'MultiLineString', coordinates: [line] },
-        });
-        return feature as Feature<Geometry>;
-      }),
-    );
+/** An outline and the parts of its field as a file that other programs read. */
+export async function writeShapes(
+  field: { name: string; boundary: Boundary },
+  parts: readonly Pick<FieldPart, 'name' | 'part' | 'shape' | 'at'>[],
+  format: ShapeFormat,
+): Promise<string | Uint8Array<ArrayBuffer>> {
+  const areas = [
+    { name: field.name, part: 'field', shape: field.boundary },
+    ...parts.flatMap(({ name, part, shape }) => (shape ? [{ name, part, shape }] : [])),
+  ];
+  const places = parts.flatMap(({ name, part, at }) => (at ? [{ name, part, at }] : []));
+  const shapes = areas.map(
+    ({ name, part, shape }) =>
+      new Feature({ geometry: new MultiPolygon(shape.coordinates), name, part }),
+  );
+  const points = places.map(
+    ({ name, part, at }) => new Feature({ geometry: new Point(at), name, part }),
+  );
+  switch (format) {
+    case 'geojson':
+      return new GeoJSON().writeFeatures([...shapes, ...points]);
+    case 'kml':
+      return new KML().writeFeatures([...shapes, ...points]);
+    case 'kmz': {
+      const { strToU8, zipSync } = await import('fflate');
+      return zipSync({ 'doc.kml': strToU8(new KML().writeFeatures([...shapes, ...points])) });
+    }
+    case 'gpx':
+      // A track has no areas: the way around each part.
+      return new GPX().writeFeatures([
+        ...areas.map(
+          ({ name, shape }) =>
+            new Feature({
+              geometry: new MultiLineString(shape.coordinates.map(([outer]) => outer!)),
+              name,
+            }),
+        ),
+        ...points,
+      ]);
+    case 'shp': {
+      const { zip } = await import('@mapbox/shp-write');
+      const bytes = await zip(
+        {
+          type: 'FeatureCollection',
+          features: areas.map(({ name, part, shape }) => ({
+            type: 'Feature',
+            properties: { name, part },
+            geometry: { type: 'MultiPolygon', coordinates: shape.coordinates.map(turned) },
+          })),
+        },
+        { outputType: 'uint8array', compression: 'DEFLATE' },
+      );
+      return bytes as Uint8Array<ArrayBuffer>;
+    }
+    case 'csv': {
+      const { default: Papa } = await import('papaparse');
+      return Papa.unparse(
+        areas.flatMap(({ name, shape }) =>
+          shape.coordinates.flatMap(([outer], i) =>
+            outer!.map(([longitude, latitude]) => ({
+              name: i === 0 ? name : `${name} ${i + 1}`,
+              latitude,
+              longitude,
+            })),
+          ),
+        ),
+      );
+    }
   }
-  const feature = new OlFeature({ geometry, name });
-  return format === 'kml'
-    ? new KML().writeFeatures([feature])
-    : new GeoJSON().writeFeatures([feature]);
+}
+
+/** Outer rings clockwise, holes the other way: how a shapefile tells them apart. */
+function turned(part: Ring[]): Ring[] {
+  const clockwise = (ring: Ring) =>
+    ring.reduce((sum, [x, y], i) => {
+      const [nextX, nextY] = ring[i + 1] ?? ring[0]!;
+      return sum + (nextX - x) * (nextY + y);
+    }, 0) > 0;
+  return part.map((ring, i) => (clockwise(ring) === (i === 0) ? ring : [...ring].reverse()));
 }

@@ -8,6 +8,7 @@ import { useAppSelector } from '../data/store.ts';
 import { WeightsDialog } from '../stand/WeightsDialog.tsx';
 import { browserMark, useUnits } from '../units/useUnits.ts';
 import { Preferences } from './Preferences.tsx';
+import { PositionSource } from './PositionSource.tsx';
 
 /** Units, light, who works at this device and the workspace's own figures; at a desk the keys as well. */
 export default function SettingsScreen() {
@@ -18,6 +19,7 @@ export default function SettingsScreen() {
       <div className="columns half">
         <div className="stack">
           <Preferences />
+          <PositionSource />
           <WhoIsHere />
           <OwnFigures />
           <Decimals />

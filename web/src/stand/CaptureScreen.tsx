@@ -1,7 +1,7 @@
 import { idFor, countedLength, rowsAsSeen, type Count, type WalkFacts } from '@sendero/core';
 import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { useStore } from 'react-redux';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Fold } from '../app/Fold.tsx';
 import { useStable } from '../app/useStable.ts';
 import { useDevice } from '../data/hooks.ts';
@@ -12,6 +12,7 @@ import { RowStrip } from './RowStrip.tsx';
 import { TallyKeys } from './TallyKeys.tsx';
 import type { Tally } from './tallies.ts';
 import { SettledWalk, ThisStop } from './ThisStop.tsx';
+import { useFinishWalk } from './useFinishWalk.ts';
 import { selectCountAt, selectCounts, useWalkFacts } from './useWalkStand.ts';
 
 const TypedCount = lazy(() => import('./TypedCount.tsx'));
@@ -31,6 +32,7 @@ export default function CaptureScreen() {
     );
   const wanted = Number(search.get('stop'));
   const stop = facts.stops.find(({ data }) => data.ordinal === wanted) ?? facts.stops.at(-1);
+  if (!stop && facts.plan) return <Navigate to={`/walks/${walkId}/way`} replace />;
   if (!stop)
     return (
       <p>
@@ -63,14 +65,19 @@ function StopCapture({
   const store = useStore<RootState>();
   const byRow = walk.data.method === 'everyRow' && planter !== null;
   const oneOfRows = walk.data.method === 'oneRow' && planter !== null;
-  const { travel } = stop.data;
-  const order: (number | null)[] = useMemo(
-    () => (byRow || oneOfRows ? rowsAsSeen(planter!.rows, travel) : [null]),
-    [byRow, oneOfRows, planter, travel],
-  );
+  const { travel, planned } = stop.data;
+  /** Rows that the plan wants counted here; null: any. */
+  const wanted = (planned !== null && facts.plan?.data.places[planned]?.rows) || null;
+  const order: (number | null)[] = useMemo(() => {
+    if (!byRow && !oneOfRows) return [null];
+    const seen = rowsAsSeen(planter!.rows, travel);
+    return byRow && wanted && wanted.length > 0
+      ? seen.filter((number) => wanted.includes(number))
+      : seen;
+  }, [byRow, oneOfRows, planter, travel, wanted]);
   const [row, setRow] = useState<number | null>(() => {
     const rows = selectCounts(store.getState(), stop.id).map(({ data }) => data.row);
-    if (!byRow) return rows[0] ?? order[0]!;
+    if (!byRow) return rows[0] ?? wanted?.[0] ?? order[0]!;
     return order.find((candidate) => !rows.includes(candidate)) ?? order[0]!;
   });
   const [typing, setTyping] = useState(false);
@@ -120,6 +127,7 @@ function StopCapture({
     const ordinal = stop.data.ordinal + 1;
     if (!counted)
       return setProblem('Count at least one row here before going on to the next stop.');
+    if (facts.plan) return void navigate(`/walks/${walk.id}/way`);
     if (device.put('stop', { walkId: walk.id, ordinal, travel, chosen: false, note: '' }).ok)
       onStop(ordinal);
   };
@@ -138,15 +146,7 @@ function StopCapture({
       device.change('observation', keptId, (data) => ({ ...(data as Count), row: next }));
     setRow(next);
   };
-  const finish = useStable(() => {
-    const finished = device.put(
-      'walk',
-      { ...walk.data, finishedAt: later(walk.data.startedAt, device.moment().at) },
-      walk.id,
-    );
-    if (finished.ok) void navigate(`/walks/${walk.id}/result`);
-    else setProblem(Object.values(finished.problems)[0] ?? null);
-  });
+  const { finish } = useFinishWalk(walk, setProblem);
   const tapeLink = `/walks/${walk.id}/stops/${stop.id}/tape${row === null ? '' : `?row=${row}`}`;
 
   const firstRow = !byRow || order.indexOf(row) === 0;
@@ -226,5 +226,3 @@ function StopCapture({
     </div>
   );
 }
-
-const later = (a: string, b: string) => (a > b ? a : b);

@@ -9,10 +9,12 @@ import {
   rowLengthForArea,
   unitAreaM2,
   type CountMethod,
+  type Kept,
 } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useOne } from '../data/hooks.ts';
+import { sameItems, selectAll, selectChildren, useOne } from '../data/hooks.ts';
+import { useAppSelector } from '../data/store.ts';
 import { FoundAgain } from '../fields/FoundAgain.tsx';
 import { NewestCheck } from '../planting/NewestCheck.tsx';
 import { SeasonBefore } from '../planting/SeasonBefore.tsx';
@@ -30,17 +32,20 @@ export default function StartWalkScreen() {
   const field = useOne('field', planting?.data.fieldId);
   const planter = useOne('planter', planting?.data.planterId);
   const checkId = useNewestCheck(plantingId);
+  const plan = useOpenPlan(plantingId);
   if (!planting || !field) return <PlantingGone />;
   const facts = CROP_FACTS[planting.data.crop];
   return (
     <div className="stack">
       <StartWalkForm
-        key={planting.id}
+        key={`${planting.id} ${plan?.id ?? ''}`}
         plantingId={planting.id}
         fieldName={field.data.name}
         rowWidthM={planting.data.rowWidthM}
         rows={planter?.data.rows ?? null}
         dense={facts.denseStand}
+        plan={plan}
+        outlined={field.data.boundary !== null}
       />
       <div className="columns half">
         <NewestCheck checkId={checkId} />
@@ -56,12 +61,18 @@ function StartWalkForm({
   rowWidthM,
   rows,
   dense,
+  plan,
+  outlined,
 }: {
   plantingId: string;
   fieldName: string;
   rowWidthM: number;
   rows: number | null;
   dense: boolean;
+  /** Stops drawn and not yet walked. */
+  plan: Kept<'samplingPlan'> | null;
+  /** The field has an outline, on which stops can be planned. */
+  outlined: boolean;
 }) {
   const navigate = useNavigate();
   const units = useUnits();
@@ -76,15 +87,18 @@ function StartWalkForm({
     plantingId,
     purpose: 'stand',
     start: () => {
-      const method = (dense ? 'hoop' : rows ? 'everyRow' : 'oneRow') as CountMethod;
+      const oneRow = plan?.data.rowsAtOnce === 1;
+      const method = (dense ? 'hoop' : rows && !oneRow ? 'everyRow' : 'oneRow') as CountMethod;
       return {
         method,
+        asYouGo: false,
         ...(usual(method) as { exactM: number | null; lengthM: Entered }),
         hoopDiameterM: enteredFrom(HOOP_M, undefined, 'hoopDiameter', units),
       };
     },
-    read: ({ method, exactM, lengthM, hoopDiameterM: hoop }) => ({
+    read: ({ method, asYouGo, exactM, lengthM, hoopDiameterM: hoop }) => ({
       purpose: 'stand',
+      planId: plan && !asYouGo ? plan.id : null,
       method,
       lengthM: method === 'hoop' ? null : (exactM ?? lengthM.value),
       hoopDiameterM: method === 'hoop' ? hoop.value : null,
@@ -93,7 +107,10 @@ function StartWalkForm({
           method === 'hoop' ? hoop.text : lengthM.text,
       },
     }),
-    onDone: (walkId) => void navigate(`/walks/${walkId}`, { replace: true }),
+    onDone: (walkId) =>
+      void navigate(`/walks/${walkId}${plan && !form.values.asYouGo ? '/way' : ''}`, {
+        replace: true,
+      }),
   });
   const { method } = form.values;
 
@@ -172,6 +189,38 @@ function StartWalkForm({
             </p>
           ))}
       </section>
+      <section className="stack tight">
+        <h2>Where will you stop?</h2>
+        {plan && (
+          <Choice
+            label="Where will you stop?"
+            labelled={false}
+            options={[
+              {
+                value: 'planned',
+                says: `At ${plan.data.places.filter(({ state }) => state === 'wanted').length} planned stops`,
+              },
+              { value: 'asYouGo', says: 'As you go' },
+            ]}
+            value={form.values.asYouGo ? 'asYouGo' : 'planned'}
+            onChange={(value) => form.setFieldValue('asYouGo', value === 'asYouGo')}
+          />
+        )}
+        <p className="small soft">
+          {outlined ? (
+            <>
+              {plan
+                ? ''
+                : 'Places drawn before the walk cover the field, and no bad corner draws the eye. '}
+              <Link to={`/plantings/${plantingId}/plan`}>
+                {plan ? 'Plan the stops anew' : 'Plan the stops'}
+              </Link>
+            </>
+          ) : (
+            'Stops can be planned once the field has an outline on the map.'
+          )}
+        </p>
+      </section>
       <p className="soft">
         Keep off the headland unless it is the question. Before entering a sprayed field, check that
         the re-entry interval on the label has passed.
@@ -182,5 +231,20 @@ function StartWalkForm({
         </Button>
       </div>
     </form>
+  );
+}
+
+/** The newest plan that no walk has followed yet. */
+function useOpenPlan(plantingId: string | undefined): Kept<'samplingPlan'> | null {
+  const plans = useAppSelector(
+    (state) => selectChildren(state, 'samplingPlan', 'plantingId', plantingId),
+    sameItems,
+  );
+  const walked = useAppSelector(
+    (state) => selectAll(state, 'walk').flatMap(({ data }) => (data.planId ? [data.planId] : [])),
+    sameItems,
+  );
+  return (
+    plans.filter(({ id }) => !walked.includes(id)).sort((a, b) => (a.id < b.id ? 1 : -1))[0] ?? null
   );
 }

@@ -16,7 +16,7 @@ type Own = WalkInput extends infer Walk
     : never
   : never;
 
-/** The form before a walk: kept together with the stop the walk starts at, or not at all. */
+/** The form before a walk: kept together with the stop the walk starts at, where no plan says it, or not at all. */
 export function useStartForm<Values extends object>({
   plantingId,
   purpose,
@@ -40,15 +40,19 @@ export function useStartForm<Values extends object>({
     read: (values: Values) => {
       const { at, on, zoneOffsetMin } = device.moment();
       const visit = { plantingId, startedAt: at, startedOn: on, zoneOffsetMin, finishedAt: null };
+      const own = read(values);
       return {
         id,
-        data: { ...visit, walkedBy, ...read(values) } as WalkInput,
-        after: [
-          {
-            kind: 'stop',
-            data: { walkId: id, ordinal: 1, travel: 'away', chosen: false },
-          },
-        ],
+        data: { ...visit, walkedBy, ...own } as WalkInput,
+        // A planned walk is led to its first stop.
+        after: own.planId
+          ? []
+          : [
+              {
+                kind: 'stop',
+                data: { walkId: id, ordinal: 1, travel: 'away', chosen: false },
+              },
+            ],
       };
     },
     onDone,

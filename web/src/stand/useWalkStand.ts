@@ -28,6 +28,8 @@ export function useWalkFacts(walkId: string | undefined): WalkFacts | null | und
   const field = useAppSelector((state) => selectOne(state, 'field', planting?.data.fieldId));
   const planter = useAppSelector((state) => selectOne(state, 'planter', planting?.data.planterId));
   const stops = useChildren('stop', 'walkId', walkId);
+  const plan =
+    useAppSelector((state) => selectOne(state, 'samplingPlan', walk?.data.planId)) ?? null;
   const weightsOfWorkspace = useWorkspace()?.data.weights ?? null;
   return useMemo(() => {
     if (walk?.data.purpose !== 'stand' || !planting || !field) return null;
@@ -39,8 +41,9 @@ export function useWalkFacts(walkId: string | undefined): WalkFacts | null | und
       planter?.data ?? null,
       stops,
       weightsOfWorkspace,
+      plan,
     );
-  }, [read, walk, planting, field, planter, stops, weightsOfWorkspace]);
+  }, [read, walk, planting, field, planter, stops, weightsOfWorkspace, plan]);
 }
 
 const NO_STOPS: WalkFacts['stops'] = [];

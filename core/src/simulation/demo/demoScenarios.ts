@@ -7,7 +7,17 @@ import type { Planting } from '../../records/index.ts';
 import type { FurrowFindings } from '../../depth/index.ts';
 import { goodGround, goodUnit, ORDINARY, type Scenario, type SimulatedUnit } from '../world.ts';
 
-const PASS_M = 400;
+export const PASS_M = 400;
+
+/** What the zones of demo fields are on the map; others are not drawn. */
+export const ZONE_PARTS: Record<string, 'soil' | 'low'> = {
+  'sandy rise': 'soil',
+  flat: 'soil',
+  bottom: 'low',
+  'ditch side': 'low',
+  'upper half': 'soil',
+  'lower half': 'soil',
+};
 
 export const DEMO_SEASON = 2027;
 export const DEMO_TODAY = '2027-05-27';
@@ -91,6 +101,8 @@ export interface DemoWalk {
   lengthM?: number;
   typedLength?: string;
   hoopDiameterM?: number;
+  /** Its places were drawn before it. */
+  planned?: boolean;
   /** Rows that got a tape at the first stops. */
   tapeRows: number[];
 }
@@ -295,6 +307,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
       ],
     },
     walk: {
+      planned: true,
       on: '2027-05-25',
       method: 'everyRow',
       stops: 8,

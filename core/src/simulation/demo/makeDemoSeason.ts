@@ -4,6 +4,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { DEFAULT_DEPTH_TOLERANCE_M, NORMAL_FURROW } from '../../depth/index.ts';
 import { DEFAULT_FIELD_LOSS, hoopArea } from '../../targets/index.ts';
 import { countedLength, rowsAsSeen } from '../../stand/index.ts';
+import { planStops, samplingFrame } from '../../sampling/index.ts';
 import { hoursSince } from '../../readings/index.ts';
 import { daysBetween } from '../../season/index.ts';
 import { seededRandom } from '../../stats/index.ts';
@@ -20,12 +21,14 @@ import {
   DEMO_SEASON,
   DEMO_TODAY,
   demoScenario,
+  PASS_M,
+  ZONE_PARTS,
   type DemoEmergence,
   type DemoPlanting,
   type DemoTrench,
   type DemoWalk,
 } from './demoScenarios.ts';
-import { demoShape } from './demoShapes.ts';
+import { demoField, type DemoField } from './demoShapes.ts';
 import { demoStation, FORECAST_SOURCE, STATION_SHAPE } from './demoStation.ts';
 
 /** The made-up district's clock, minutes ahead of UTC. */
@@ -138,21 +141,14 @@ export function makeDemoSeason({
   const stations = new Map<string, string>();
   const truth: Record<string, SimulatedStand> = {};
   const fields = new Map<string, string>();
+  /** By field and name. */
+  const zones = new Map<string, string>();
   DEMO_PLANTINGS.forEach((demo, i) => {
     if (!only(demo)) return;
     const planter = DEMO_PLANTERS.find(({ name }) => name === demo.planter)!;
     const { season = DEMO_SEASON } = demo;
-    const fieldId =
-      fields.get(demo.field) ??
-      add('field', {
-        growerId: growers.get(demo.grower)!,
-        name: demo.field,
-        areaM2: demo.areaAc * ACRE_M2,
-        soil: demo.soil,
-        stationId: addStation(demo),
-        boundary: demoShape(demo.field, demo.areaAc),
-        asTyped: { areaM2: `${demo.areaAc} ac` },
-      });
+    const ground = demoField(demo.field, demo.areaAc)!;
+    const fieldId = fields.get(demo.field) ?? addField(demo, ground);
     fields.set(demo.field, fieldId);
     const stationId = stations.get(demo.field);
     if (stationId && season !== DEMO_SEASON) addMonths(stationId, demoStation(demo).days);
@@ -182,7 +178,7 @@ export function makeDemoSeason({
     if (demo.trench) addTrench(demo, demo.trench, plantingId, stand);
     if (demo.below) addBelow(demo, demo.below, plantingId, stand);
     if (demo.emergence) addEmergence(demo, demo.emergence, plantingId, stand);
-    addWalk(demo, demo.walk, plantingId, stand);
+    addWalk(demo, demo.walk, plantingId, stand, ground);
   });
   return {
     workspaceId,
@@ -197,6 +193,89 @@ export function makeDemoSeason({
     records,
     truth,
   };
+
+  function addField(
+    demo: DemoPlanting,
+    { boundary, passes, headlandM, gateway, obstacle, band }: DemoField,
+  ) {
+    const fieldId = add('field', {
+      growerId: growers.get(demo.grower)!,
+      name: demo.field,
+      areaM2: demo.areaAc * ACRE_M2,
+      soil: demo.soil,
+      stationId: addStation(demo),
+      boundary,
+      headlandM,
+      passes,
+      asTyped: {
+        areaM2: `${demo.areaAc} ac`,
+        headlandM: `${Math.round(headlandM / (12 * INCH_M))} ft`,
+      },
+    });
+    for (const { name, fromM, toM } of demo.ground.zones)
+      if (name in ZONE_PARTS) {
+        const shape = band(fromM / PASS_M, toM / PASS_M);
+        const part = ZONE_PARTS[name]!;
+        const id = add('fieldPart', { fieldId, part, name, shape, at: null });
+        zones.set(`${demo.field} ${name}`, id);
+      }
+    add('fieldPart', { fieldId, part: 'gateway', name: gateway.name, shape: null, at: gateway.at });
+    if (obstacle)
+      add('fieldPart', {
+        fieldId,
+        part: 'obstacle',
+        name: obstacle.name,
+        shape: obstacle.shape,
+        at: null,
+      });
+    return fieldId;
+  }
+
+  /** Where the stops of a walk were drawn before it. */
+  function addPlan(demo: DemoPlanting, walk: DemoWalk, plantingId: string, ground: DemoField) {
+    const own = demo.ground.zones.flatMap(({ name, fromM, toM }) => {
+      const id = zones.get(`${demo.field} ${name}`);
+      return id ? [{ id, shape: ground.band(fromM / PASS_M, toM / PASS_M) }] : [];
+    });
+    const { units, rowWidthM } = DEMO_PLANTERS.find(({ name }) => name === demo.planter)!;
+    const rows = units(0.05).length;
+    const seed = 27;
+    const sampled = {
+      boundary: ground.boundary,
+      zones: own,
+      obstacles: ground.obstacle ? [ground.obstacle.shape] : [],
+      headlandM: ground.headlandM,
+    };
+    const places = planStops({
+      ...sampled,
+      seed,
+      stops: walk.stops,
+      rows,
+      rowsAtOnce: rows,
+      earlier: [],
+      passes: ground.passes,
+      widthM: rows * rowWidthM,
+    })!;
+    const { shares } = samplingFrame(sampled, seededRandom(seed))!;
+    const at = `${walk.on}T12:20:00.000Z`;
+    const id = add(
+      'samplingPlan',
+      {
+        plantingId,
+        madeAt: at,
+        madeOn: walk.on,
+        seed,
+        rowsAtOnce: rows,
+        headlandM: ground.headlandM,
+        shares,
+        car: ground.gateway.at,
+        places,
+      },
+      walk.walkedBy,
+      at,
+    );
+    return { id, places };
+  }
 
   function addNote({ on, by, text }: NonNullable<DemoPlanting['note']>, plantingId: string) {
     const at = `${on}T16:00:00.000Z`;
@@ -422,7 +501,14 @@ export function makeDemoSeason({
     });
   }
 
-  function addWalk(demo: DemoPlanting, walk: DemoWalk, plantingId: string, stand: SimulatedStand) {
+  function addWalk(
+    demo: DemoPlanting,
+    walk: DemoWalk,
+    plantingId: string,
+    stand: SimulatedStand,
+    ground: DemoField,
+  ) {
+    const plan = walk.planned ? addPlan(demo, walk, plantingId, ground) : null;
     const { passes, passLengthM, planter } = stand.scenario;
     const rows = planter.units.length;
     const { rowWidthM } = planter;
@@ -440,6 +526,7 @@ export function makeDemoSeason({
         startedOn: walk.on,
         zoneOffsetMin: DEMO_ZONE_MIN,
         finishedAt: walk.finished ? stamp(walk.stops * 7) : null,
+        planId: plan?.id ?? null,
         method: walk.method,
         lengthM,
         hoopDiameterM,
@@ -452,13 +539,31 @@ export function makeDemoSeason({
     );
     const covered = countedLength({ method: walk.method, lengthM, hoopDiameterM, rowWidthM });
     for (let s = 0; s < walk.stops; s++) {
-      const pass = random.below(passes);
-      const travel = pass % 2 === 0 ? ('away' as const) : ('toward' as const);
-      const fromM = passLengthM * (0.05 + 0.9 * ((s + random.uniform()) / walk.stops)) - 6;
+      // Drawn also where a plan says it, so that what follows stays as it was.
+      const drawn = {
+        pass: random.below(passes),
+        along: 0.05 + 0.9 * ((s + random.uniform()) / walk.stops),
+      };
+      const planned = plan?.places[s];
+      const shares = planned && ground.shares(planned.at);
+      const pass = shares ? Math.min(passes - 1, Math.floor(shares.across * passes)) : drawn.pass;
+      const fromM =
+        passLengthM * (shares ? Math.max(0.03, Math.min(0.97, shares.along)) : drawn.along) - 6;
+      const travel = planned?.travel ?? (pass % 2 === 0 ? ('away' as const) : ('toward' as const));
+      const where = planned?.at ?? ground.place((pass + 0.5) / passes, (fromM + 6) / passLengthM);
       const at = stamp(s * 7 + 3);
       const stopId = add(
         'stop',
-        { walkId, ordinal: s + 1, travel, chosen: false, note: '' },
+        {
+          walkId,
+          ordinal: s + 1,
+          travel,
+          chosen: false,
+          planned: planned ? s : null,
+          at: where,
+          accuracyM: 3,
+          note: '',
+        },
         walk.walkedBy,
         at,
       );

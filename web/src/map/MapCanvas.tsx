@@ -1,0 +1,240 @@
+import type { Boundary, Position, UnitSystem } from '@sendero/core';
+import ScaleLine from 'ol/control/ScaleLine.js';
+import Zoom from 'ol/control/Zoom.js';
+import type { Coordinate } from 'ol/coordinate.js';
+import { buffer, createEmpty, extend, isEmpty } from 'ol/extent.js';
+import Feature from 'ol/Feature.js';
+import Circle from 'ol/geom/Circle.js';
+import type { Geometry } from 'ol/geom.js';
+import LineString from 'ol/geom/LineString.js';
+import MultiPolygon from 'ol/geom/MultiPolygon.js';
+import Point from 'ol/geom/Point.js';
+import type Polygon from 'ol/geom/Polygon.js';
+import Draw from 'ol/interaction/Draw.js';
+import Modify from 'ol/interaction/Modify.js';
+import Snap from 'ol/interaction/Snap.js';
+import Graticule from 'ol/layer/Graticule.js';
+import ImageLayer from 'ol/layer/Image.js';
+import VectorLayer from 'ol/layer/Vector.js';
+import OlMap from 'ol/Map.js';
+import { fromLonLat, getPointResolution, toLonLat, transformExtent } from 'ol/proj.js';
+import ImageStatic from 'ol/source/ImageStatic.js';
+import VectorSource from 'ol/source/Vector.js';
+import Fill from 'ol/style/Fill.js';
+import Stroke from 'ol/style/Stroke.js';
+import Style from 'ol/style/Style.js';
+import View from 'ol/View.js';
+import { useEffect, useRef, useState } from 'react';
+import 'ol/ol.css';
+import { useStable } from '../app/useStable.ts';
+import { colour, gridText, styleOf, type MapFeature } from './looks.ts';
+import styles from './map.module.css';
+
+/** Where a field of which nothing is known is looked for. */
+const WORLD = [-60, -50, 60, 60];
+const PADDING = [46, 46, 56, 46];
+
+/** What is drawn or changed by hand. */
+export interface MapEdit {
+  /** As it stands now. */
+  shape: Boundary | null;
+  label: string;
+  /** What a touch draws; null: corners of the shape are moved. */
+  draw: 'area' | 'place' | null;
+  onShape(shape: Boundary): void;
+  onPlace(place: Position): void;
+}
+
+/** A picture of the ground that lies under the map. */
+export interface GroundPicture {
+  url: string;
+  /** West, south, east, north, degrees. */
+  box: [number, number, number, number];
+}
+
+const project = (place: Position) => fromLonLat(place);
+const areaOf = ({ coordinates }: Boundary) =>
+  new MultiPolygon(coordinates).transform('EPSG:4326', 'EPSG:3857') as MultiPolygon;
+
+function featuresOf(thing: MapFeature): Feature[] {
+  const made = (geometry: Geometry, more: object = {}) => {
+    const feature = new Feature({ geometry, ...more });
+    feature.set('thing', thing);
+    return feature;
+  };
+  if (thing.shape) return [made(areaOf(thing.shape))];
+  if (thing.line) {
+    const places = thing.line.map(project);
+    const [[ax, ay], [bx, by]] = places.slice(-2) as [Coordinate, Coordinate];
+    return [made(new LineString(places), { turn: Math.atan2(bx! - ax!, by! - ay!) })];
+  }
+  if (!thing.at) return [];
+  const at = project(thing.at);
+  const place = made(new Point(at));
+  if (thing.look !== 'here' || !thing.size) return [place];
+  const around = new Feature(new Circle(at, thing.size / getPointResolution('EPSG:3857', 1, at)));
+  around.setStyle(
+    new Style({
+      fill: new Fill({ color: `${colour('--clay')}22` }),
+      stroke: new Stroke({ color: colour('--clay'), width: 1 }),
+    }),
+  );
+  return [around, place];
+}
+
+/** A map without tiles: what it is given, with graticule, scale and north; one shape of it can be drawn and changed. */
+export function MapCanvas({
+  features,
+  focus,
+  edit = null,
+  picture = null,
+  system,
+  label,
+  low = false,
+  onChoose,
+}: {
+  features: readonly MapFeature[];
+  /** Moves there when the key changes: to the things of these ids, or to all. */
+  focus: { key: string; on?: readonly string[] };
+  edit?: MapEdit | null;
+  picture?: GroundPicture | null;
+  /** Whose units the scale shows. */
+  system: UnitSystem;
+  label: string;
+  /** Beside other things on a small screen. */
+  low?: boolean;
+  onChoose?(id: string): void;
+}) {
+  const box = useRef<HTMLDivElement>(null);
+  const [held, setHeld] = useState<{
+    map: OlMap;
+    own: VectorSource;
+    others: VectorSource;
+    ground: ImageLayer<ImageStatic>;
+  } | null>(null);
+  const fitted = useRef('');
+  const choose = useStable((id: string) => onChoose?.(id));
+  const changed = useStable((shape: Boundary) => edit?.onShape(shape));
+  const placed = useStable((place: Position) => edit?.onPlace(place));
+  useEffect(() => {
+    const own = new VectorSource();
+    const others = new VectorSource();
+    const ground = new ImageLayer<ImageStatic>();
+    const map = new OlMap({
+      target: box.current!,
+      layers: [
+        ground,
+        new Graticule({
+          strokeStyle: new Stroke({ color: colour('--line'), width: 1 }),
+          showLabels: true,
+          targetSize: 170,
+          // Above, where the scale does not stand.
+          lonLabelPosition: 1,
+          lonLabelStyle: gridText('top'),
+          latLabelStyle: gridText('bottom'),
+          wrapX: false,
+        }),
+        new VectorLayer({ source: others, style: styleOf, zIndex: 1 }),
+        new VectorLayer({ source: own, style: styleOf, zIndex: 2 }),
+      ],
+      controls: [new Zoom(), new ScaleLine({ units: system === 'us' ? 'us' : 'metric' })],
+      view: new View({ center: [0, 0], zoom: 2, maxZoom: 22 }),
+    });
+    map.getView().fit(transformExtent(WORLD, 'EPSG:4326', 'EPSG:3857'));
+    map.on('singleclick', ({ pixel }) => {
+      const [found] = map.getFeaturesAtPixel(pixel, { hitTolerance: 6 });
+      const thing = found?.get('thing') as MapFeature | undefined;
+      if (thing) choose(thing.id);
+    });
+    fitted.current = '';
+    setHeld({ map, own, others, ground });
+    return () => map.setTarget(undefined);
+  }, [choose, system]);
+
+  const shape = edit?.shape ?? null;
+  const name = edit?.label ?? '';
+  useEffect(() => {
+    if (!held) return;
+    const { map, own, others } = held;
+    others.clear();
+    others.addFeatures(features.flatMap(featuresOf));
+    own.clear();
+    if (shape) own.addFeatures(featuresOf({ id: '', look: 'edited', shape, label: name }));
+    if (fitted.current === focus.key) return;
+    fitted.current = focus.key;
+    const extent = createEmpty();
+    for (const source of [own, others])
+      for (const feature of source.getFeatures()) {
+        const { id } = (feature.get('thing') as MapFeature | undefined) ?? { id: '' };
+        if (!focus.on || focus.on.includes(id)) extend(extent, feature.getGeometry()!.getExtent());
+      }
+    // Nothing of it is there yet: looked at again when it comes.
+    if (isEmpty(extent)) fitted.current = '';
+    else map.getView().fit(buffer(extent, 1), { padding: PADDING, maxZoom: 18 });
+  }, [held, features, shape, name, focus]);
+
+  useEffect(() => {
+    if (!held) return;
+    held.ground.setSource(
+      picture &&
+        new ImageStatic({
+          url: picture.url,
+          projection: 'EPSG:4326',
+          imageExtent: picture.box,
+        }),
+    );
+  }, [held, picture]);
+
+  const editing = edit !== null;
+  const draw = edit?.draw ?? null;
+  useEffect(() => {
+    if (!held || !editing) return;
+    const { map, own, others } = held;
+    const keep = () => {
+      const parts = own.getFeatures().flatMap((feature) => {
+        const geometry = feature.getGeometry()!.clone().transform('EPSG:3857', 'EPSG:4326') as
+          MultiPolygon | Polygon;
+        return geometry instanceof MultiPolygon
+          ? geometry.getCoordinates()
+          : [geometry.getCoordinates()];
+      });
+      changed({ type: 'MultiPolygon', coordinates: parts as Boundary['coordinates'] });
+    };
+    const tool =
+      draw === 'area'
+        ? new Draw({ source: own, type: 'Polygon', stopClick: true })
+        : draw === 'place'
+          ? new Draw({ type: 'Point', stopClick: true })
+          : new Modify({ source: own, pixelTolerance: 16 });
+    if (!(tool instanceof Draw)) tool.on('modifyend', keep);
+    else if (draw === 'area') tool.on('drawend', () => setTimeout(keep));
+    else
+      tool.on('drawend', ({ feature }) =>
+        placed(toLonLat((feature.getGeometry() as Point).getCoordinates()) as Position),
+      );
+    const tools = [
+      tool,
+      ...[own, others].map((source) => new Snap({ source, pixelTolerance: 12 })),
+    ];
+    for (const one of tools) map.addInteraction(one);
+    return () => {
+      for (const one of tools) map.removeInteraction(one);
+    };
+  }, [held, editing, draw, changed, placed]);
+
+  return (
+    <div className={styles.frame}>
+      <div
+        ref={box}
+        className={`${styles.map} ${low ? styles.low : ''}`}
+        tabIndex={0}
+        role="application"
+        aria-label={`${label}: arrows move it, plus and minus change its scale`}
+        data-testid="map"
+      />
+      <span className={styles.north} aria-hidden>
+        ▲<br />N
+      </span>
+    </div>
+  );
+}

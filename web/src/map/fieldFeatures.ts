@@ -1,0 +1,61 @@
+import { compassWord, firstPass, type Field, type Kept, type FieldPart } from '@sendero/core';
+import type { MapFeature } from './looks.ts';
+
+/** What the parts of a field are called. */
+export const PART_WORDS: Record<FieldPart['part'], { label: string; how: string }> = {
+  soil: { label: 'Soil zone', how: 'a soil that differs' },
+  tillage: { label: 'Tillage', how: 'tilled last in another way' },
+  low: { label: 'Low ground', how: 'where water stands' },
+  traffic: { label: 'Traffic', how: 'driven on: a lane, a fuel stop' },
+  obstacle: { label: 'Obstacle', how: 'a pond, a pole: no stop there' },
+  gateway: { label: 'Gateway', how: 'where the car stands' },
+};
+export const isZone = (part: FieldPart['part']) => part !== 'obstacle' && part !== 'gateway';
+
+/** Which way is which in a field's passes, in words. @example passesText({ bearingDeg: 0, firstAt: 'left' }) */
+export const passesText = ({ bearingDeg }: NonNullable<Field['passes']>) =>
+  `Row 1 lies ${compassWord(bearingDeg - 90)} in passes that head ${compassWord(bearingDeg)}, ${compassWord(bearingDeg + 90)} in those that come back.`;
+
+/** A field as it is drawn under whatever happens in it. */
+export function fieldFeatures(
+  { id, data }: Kept<'field'>,
+  parts: readonly Kept<'fieldPart'>[],
+  { without = null, label = true }: { without?: string | null; label?: boolean } = {},
+): MapFeature[] {
+  const { boundary, headlandM, passes, name } = data;
+  const outline: MapFeature[] =
+    boundary && without !== id
+      ? [{ id, look: 'field', shape: boundary, label: label ? name : undefined }]
+      : [];
+  const headland: MapFeature[] =
+    boundary && headlandM
+      ? [{ id: `${id} headland`, look: 'headland', shape: boundary, size: headlandM }]
+      : [];
+  const pass: MapFeature[] =
+    boundary && passes
+      ? [
+          {
+            id: `${id} pass`,
+            look: 'pass',
+            line: firstPass(passes, boundary),
+          },
+        ]
+      : [];
+  return [
+    ...outline,
+    ...headland,
+    ...parts
+      .filter((part) => part.id !== without)
+      .map(({ id: partId, data: part }): MapFeature =>
+        part.shape
+          ? {
+              id: partId,
+              look: isZone(part.part) ? 'zone' : 'obstacle',
+              shape: part.shape,
+              label: part.name,
+            }
+          : { id: partId, look: 'gateway', at: part.at!, label: part.name },
+      ),
+    ...pass,
+  ];
+}
