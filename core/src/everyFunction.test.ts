@@ -647,6 +647,13 @@ takes(
   args(list(record({ value: number(0, 20), at: place }), 2, 8), fc.constant(3)),
   { made: 'stops neighbourhood' },
 );
+takes('fitLine', 'pairs', args(list(args(metre, metre), 0, 8)), { made: 'pairs' });
+takes(
+  'fieldPatterns',
+  'stops alongDeg',
+  args(list(record({ value: number(0, 20), at: place }), 0, 10), number(0, 360)),
+  { made: 'stops alongDeg' },
+);
 takes('fromEdge', 'shape at', args(fc.constant(core.onPlane(boxFrame.plane, box)), place), {
   made: 'shape at',
 });
@@ -743,6 +750,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ...(['planStops', 'toWalk', 'firstPass', 'cutTo', 'steady'] as const),
   ...([
     'placeOfStop',
+    'readStandMap',
     'planInput',
     'readPlan',
     'sampledField',

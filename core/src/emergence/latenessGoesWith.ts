@@ -1,5 +1,5 @@
 import { requireFinite, requireNotNegative, requireWhole } from '../arguments/index.ts';
-import { holm, mean, tCdf, tQuantile } from '../stats/index.ts';
+import { fitLine, holm } from '../stats/index.ts';
 
 export interface Relation {
   factor: string;
@@ -42,33 +42,11 @@ export function latenessGoesWith(
         ? []
         : [[requireFinite(factor, value), requireNotNegative('halfH', halfH)] as const];
     });
-    const line = fitLine(pairs);
-    return line ? [{ factor, rows: pairs.length, ...line }] : [];
+    const line = pairs.length < LEAST_ROWS ? null : fitLine(pairs);
+    if (!line) return [];
+    const { slope: hoursPerUnit, ...rest } = line;
+    return [{ factor, rows: pairs.length, hoursPerUnit, ...rest }];
   });
   const adjusted = holm(lines.map(({ p }) => p));
   return lines.map((line, i) => ({ ...line, pHolm: adjusted[i]! })).sort((a, b) => a.p - b.p);
-}
-
-/** Slope of y on x with its interval; null where there are too few, or either is the same everywhere. */
-function fitLine(pairs: readonly (readonly [x: number, y: number])[]) {
-  if (pairs.length < LEAST_ROWS) return null;
-  const [x, y] = [mean(pairs.map(([one]) => one))!, mean(pairs.map(([, one]) => one))!];
-  let [xx, xy, yy] = [0, 0, 0];
-  for (const [a, b] of pairs) {
-    xx += (a - x) ** 2;
-    xy += (a - x) * (b - y);
-    yy += (b - y) ** 2;
-  }
-  if (xx <= 0 || yy <= 0) return null;
-  const df = pairs.length - 2;
-  const hoursPerUnit = xy / xx;
-  const left = Math.max(yy - xy ** 2 / xx, 1e-12 * yy);
-  const se = Math.sqrt(left / df / xx);
-  const half = tQuantile(0.975, df) * se;
-  return {
-    hoursPerUnit,
-    interval: [hoursPerUnit - half, hoursPerUnit + half] as [number, number],
-    r: Math.max(-1, Math.min(1, xy / Math.sqrt(xx * yy))),
-    p: Math.min(1, 2 * (1 - tCdf(Math.abs(hoursPerUnit / se), df))),
-  };
 }

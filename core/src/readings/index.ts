@@ -55,3 +55,10 @@ export {
   type PlanUnderWay,
   type ZoneKind,
 } from './readPlan.ts';
+export {
+  readStandMap,
+  STAND_FIGURES,
+  type MappedStop,
+  type StandFigure,
+  type StandMap,
+} from './readStandMap.ts';

@@ -34,3 +34,4 @@ export {
   type StopsTell,
 } from './spreadKnown.ts';
 export { expectedWay, walkMinutes } from './walkMinutes.ts';
+export { fieldPatterns, type FieldFigure, type FieldPattern } from './fieldPatterns.ts';

@@ -17,3 +17,4 @@ export { moderatedVariances, type ModeratedVariances } from './moderatedVariance
 export { pooledSpread, squaresWithin } from './pooledSpread.ts';
 export { remlOneWay, type RemlOneWay } from './remlOneWay.ts';
 export { localVariance, type PlacedValue } from './localVariance.ts';
+export { fitLine, type FittedLine } from './fitLine.ts';

@@ -18,7 +18,7 @@ export const passesText = ({ bearingDeg }: NonNullable<Field['passes']>) =>
 
 /** A field as it is drawn under whatever happens in it. */
 export function fieldFeatures(
-  { id, data }: Kept<'field'>,
+  { id, data }: Pick<Kept<'field'>, 'id' | 'data'>,
   parts: readonly Kept<'fieldPart'>[],
   { without = null, label = true }: { without?: string | null; label?: boolean } = {},
 ): MapFeature[] {

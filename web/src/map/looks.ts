@@ -227,7 +227,7 @@ export function styleOf(feature: FeatureLike): Style | Style[] {
           fill: one.hollow ? undefined : new Fill({ color: `${colour(one.colour ?? '--leaf')}cc` }),
           stroke: line(one.hollow ? '--ink' : '--sheet', 1.5, one.hollow ? [4, 3] : undefined),
         }),
-        text: text ? label(text) : undefined,
+        text: text ? label(text, { offsetY: (one.size ?? 10) + 10 }) : undefined,
       });
   }
 }

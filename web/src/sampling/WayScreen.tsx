@@ -385,7 +385,7 @@ function wayFeatures(
   const way = [...(here ? [here] : []), ...at, ...(plan.car ? [plan.car] : [])];
   const made = stops.length;
   return [
-    ...fieldFeatures({ id: planting.data.fieldId, data: field } as never, parts, { label: false }),
+    ...fieldFeatures({ id: planting.data.fieldId, data: field }, parts, { label: false }),
     ...(way.length > 1 ? [{ id: 'way', look: 'way' as const, line: way }] : []),
     ...stops.flatMap(({ id, data }): MapFeature[] => {
       const place = placeOfStop(data, plan);

@@ -1,6 +1,6 @@
 import { judgeStand, plantsOf, type WalkStand } from '@sendero/core';
 import { Button } from '@mantine/core';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { longDate } from '../app/dates.ts';
 import { SpacingResult } from '../spacing/SpacingResult.tsx';
@@ -12,6 +12,8 @@ import { RowBars } from './RowBars.tsx';
 import { StandScale } from './StandScale.tsx';
 import { useWalkStand } from './useWalkStand.ts';
 import { WeightsDialog } from './WeightsDialog.tsx';
+
+const StandMapView = lazy(() => import('./StandMapView.tsx'));
 
 /** What a stand walk found, what it means and what to look at next. */
 export default function ResultScreen() {
@@ -129,6 +131,9 @@ function Result({
           />
           <p className="small soft">
             Numbered dots are the stops, the triangle their mean, the band its 95 % interval.
+            {summary.design === 'simple'
+              ? ''
+              : ' Places were drawn before the walk: zones count by their area, stops are compared with their neighbours.'}
             {chosen.length > 0
               ? ' Dashed dots were chosen for their looks and are not in the mean.'
               : ''}
@@ -162,6 +167,9 @@ function Result({
           />
         </section>
       )}
+      <Suspense>
+        <StandMapView stand={stand} />
+      </Suspense>
       <EffectiveStand stand={stand} />
       <section className="sheet stack tight">
         <h2>In-row spacing</h2>

@@ -1,6 +1,7 @@
 import { planeAt, type Boundary, type Metres } from '../../geo/index.ts';
 import {
   drawPlaces,
+  fieldPatterns,
   rowsAtStops,
   samplingFrame,
   type SamplingFrame,
@@ -238,6 +239,18 @@ export function samplingRates({ seed, runs }: { seed: number; runs: number }): R
       of('by the plan, four rows a stop'),
       { within: [0.93, 0.97] },
     ),
+    rateOver(
+      'planned stops of even fields: a pattern called',
+      patternsCalled({ seed, runs, kind: 'even' }),
+      {
+        atMost: 0.05,
+      },
+    ),
+    rateOver(
+      'planned stops of fields with a gradient: a pattern called',
+      patternsCalled({ seed, runs, kind: 'gradient' }),
+      { atLeast: 0.8 },
+    ),
     {
       what: 'planned stops for each one drawn one by one, on patchy ground',
       share: stopsFor(ways, 'patchy'),
@@ -245,4 +258,27 @@ export function samplingRates({ seed, runs }: { seed: number; runs: number }): R
       limit: { atMost: 0.75 },
     },
   ];
+}
+
+/** Whether 20 planned stops of a field are said to show a pattern. */
+function patternsCalled({
+  seed,
+  runs,
+  kind,
+}: {
+  seed: number;
+  runs: number;
+  kind: FieldKind;
+}): number[] {
+  const draw = seededRandom(seed + 1);
+  return Array.from({ length: Math.ceil(runs / 2) }, () => {
+    const random = seededRandom(draw.below(2 ** 31));
+    const field = simulateSampledField(kind, random);
+    const places = drawPlaces(field.frame, { stops: 20 }, random).slice(0, 20);
+    const figures = places.map(({ at }) => ({
+      at,
+      value: summariseStand([{ id: '', counts: countAt(field, at, ALL_ROWS, random) }]).meanPerM2,
+    }));
+    return Number(fieldPatterns(figures, 0).length > 0);
+  });
 }

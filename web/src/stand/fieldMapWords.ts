@@ -1,0 +1,35 @@
+import type { FieldPattern, QuantityKind, StandFigure } from '@sendero/core';
+import type { useUnits } from '../units/useUnits.ts';
+
+export const FIGURE_WORDS: Record<StandFigure, { label: string; subject: string }> = {
+  stand: { label: 'Stand', subject: 'The stand' },
+  effective: { label: 'Effective stand', subject: 'The effective stand' },
+  behind: { label: 'Late plants', subject: 'The share of late plants' },
+};
+
+/** A pattern over the field, in a sentence. */
+export function patternText(
+  pattern: FieldPattern,
+  figure: StandFigure,
+  kind: QuantityKind,
+  units: ReturnType<typeof useUnits>,
+  nameOf: (zone: string) => string,
+): string {
+  const { subject } = FIGURE_WORDS[figure];
+  const show = (value: number) => units.show(value, kind);
+  const p = pattern.pHolm < 0.001 ? 'p below 0.001' : `p ${pattern.pHolm.toFixed(3)}`;
+  switch (pattern.pattern) {
+    case 'zone': {
+      const [least, ...others] = pattern.zones;
+      const most = others.at(-1)!;
+      return `${subject} differs by zone: ${show(least!.mean)} in ${nameOf(least!.zone)}, ${show(most.mean)} in ${nameOf(most.zone)} (${p}).`;
+    }
+    case 'along':
+    case 'across':
+      return `${subject} rises toward the ${pattern.toward}, ${pattern.pattern} the passes: about ${show(pattern.change)} from one end to the other (${p}).`;
+    case 'edge':
+      return `${subject} is ${show(Math.abs(pattern.change))} ${pattern.change < 0 ? 'lower' : 'higher'} within ${units.show(pattern.withinM, 'distance')} of the edge than inside (${p}).`;
+    case 'patches':
+      return `${subject} lies in patches: stops near each other are more alike than chance makes them (${p}).`;
+  }
+}
