@@ -31,7 +31,8 @@ export function fitLine(pairs: readonly (readonly [x: number, y: number])[]): Fi
   const se = Math.sqrt(left / df / xx);
   const half = tQuantile(0.975, df) * se;
   // All but one place: no line that a figure could hold.
-  if (!Number.isFinite(slope) || !Number.isFinite(half)) return null;
+  if (!Number.isFinite(slope) || !Number.isFinite(half) || !Number.isFinite(slope / se))
+    return null;
   return {
     slope,
     interval: [slope - half, slope + half],

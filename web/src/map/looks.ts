@@ -138,7 +138,35 @@ const head = (feature: FeatureLike, name: string) =>
     }),
   });
 
-export function styleOf(feature: FeatureLike): Style | Style[] {
+/** What lies above what. */
+const ORDER: Look[] = [
+  'field',
+  'headland',
+  'zone',
+  'obstacle',
+  'pass',
+  'way',
+  'gateway',
+  'car',
+  'spareStop',
+  'edited',
+  'mark',
+  'badStop',
+  'stop',
+  'doneStop',
+  'nextStop',
+  'here',
+];
+
+/** How a feature is drawn, what matters more above the rest. */
+export function styleOf(feature: FeatureLike): Style[] {
+  const { look } = (feature as Feature).get('thing') as MapFeature;
+  const styles = [drawn(feature)].flat();
+  for (const style of styles) style.setZIndex(ORDER.indexOf(look));
+  return styles;
+}
+
+function drawn(feature: FeatureLike): Style | Style[] {
   const one = (feature as Feature).get('thing') as MapFeature;
   const text = one.label ?? '';
   switch (one.look) {

@@ -87,8 +87,8 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [under],
   );
-  const { answer } = usePlanWork(question);
-  // Until the way is reckoned, the nearest.
+  const { answer, busy } = usePlanWork(question);
+  // The way is reckoned in a moment; meanwhile nobody is sent anywhere.
   const order = answer?.order.every((i) => under.left.includes(i)) ? answer.order : under.left;
   const next = order[0] ?? null;
   const sure = fix !== null && fix.accuracyM <= TOO_ROUGH_M && trouble !== 'lost';
@@ -148,9 +148,13 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
                 <WayArrow bearingDeg={bearingDeg} headingDeg={sure ? fix.headingDeg : null} />
               </div>
               <div>
-                <div className="figure" data-testid="way-distance">
-                  {there ? 'Here' : units.number(distanceM, 'distance')}
-                  {!there && <span className="unit">{units.symbol('distance')}</span>}
+                <div
+                  className="figure"
+                  data-testid="way-distance"
+                  data-place={busy ? undefined : next}
+                >
+                  {busy ? '…' : there ? 'Here' : units.number(distanceM, 'distance')}
+                  {!busy && !there && <span className="unit">{units.symbol('distance')}</span>}
                 </div>
                 <div data-testid="way-words">
                   {there
@@ -193,6 +197,7 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
                 </button>
                 <button
                   className="tool act"
+                  disabled={busy}
                   onClick={() => stopHere({ planned: next, chosen: false })}
                 >
                   Count here
@@ -203,6 +208,7 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
           <Replan
             plan={plan}
             next={next}
+            busy={busy}
             done={under.done}
             here={sure ? fix.at : lastPlace}
             car={car}
@@ -233,6 +239,7 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
 function Replan({
   plan,
   next,
+  busy,
   done,
   here,
   car,
@@ -240,6 +247,8 @@ function Replan({
 }: {
   plan: NonNullable<WalkFacts['plan']>;
   next: number | null;
+  /** The way is being reckoned. */
+  busy: boolean;
   done: ReadonlySet<number>;
   here: Position;
   car: Position;
@@ -267,6 +276,7 @@ function Replan({
       {next !== null && (
         <button
           className="tool"
+          disabled={busy}
           onClick={() => {
             const other = replacePlace(places, next);
             change(

@@ -11,7 +11,7 @@ export function rowsWords(
       ? 'Count here'
       : rows.length === all
         ? `Count all ${all} rows`
-        : `Count ${rowsText(rows)} of ${all}`;
+        : `Count ${rowsText(rows).toLowerCase()} of ${all}`;
   const side = travel === 'away' ? 'left' : 'right';
   const went = travel === 'away' ? 'went away from you' : 'came toward you';
   return {
