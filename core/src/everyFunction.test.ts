@@ -750,6 +750,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ...(['planStops', 'toWalk', 'firstPass', 'cutTo', 'steady'] as const),
   ...([
     'placeOfStop',
+    'fieldRounds',
     'readStandMap',
     'planInput',
     'readPlan',

@@ -10,6 +10,7 @@ import {
   plannedVisits,
   planRounds,
   type PlannedVisit,
+  fieldRounds,
 } from './index.ts';
 
 const PLANTED = '2027-05-01';
@@ -282,5 +283,35 @@ describe('the calendar file', () => {
     expect(text).toMatch(/DTSTAMP:20270527T060000Z/);
     expect(text).toMatch(/SUMMARY:Stand walk\\, Long Forty/);
     expect(text).toMatch(/LOCATION:Long Forty\\; Halloran Mesa Farm/);
+  });
+});
+
+describe('fields near each other', () => {
+  const field = (id: string, east: number, north: number) => ({
+    id,
+    at: [-138.6 + east / 79_390, 44.6 + north / 111_120] as [number, number],
+  });
+
+  it('make a round in the order of a short way; one far off is by itself', () => {
+    const rounds = fieldRounds([
+      field('middle', 1000, 0),
+      field('far', 60_000, 0),
+      field('west', 0, 0),
+      field('east', 3000, 0),
+    ]);
+    expect(rounds.map(({ ids }) => ids.length)).toEqual([3, 1]);
+    expect([
+      ['west', 'middle', 'east'],
+      ['east', 'middle', 'west'],
+    ]).toContainEqual(rounds[0]!.ids);
+    expect(rounds[0]!.totalM).toBeCloseTo(3000, -1);
+    expect(rounds[0]!.legsM).toHaveLength(2);
+  });
+
+  it('are one round when one between them joins them, whichever comes first', () => {
+    const three = [field('a', 0, 0), field('c', 7000, 0), field('b', 3500, 0)];
+    expect(fieldRounds(three)).toHaveLength(1);
+    expect(fieldRounds(three.slice(0, 2))).toHaveLength(2);
+    expect(fieldRounds([])).toEqual([]);
   });
 });

@@ -79,6 +79,8 @@ export interface StandSummary extends StandEstimate {
   stopsRange(relativeHalfWidth: number): [low: number, high: number] | null;
   /** Whether the walk may end: five stops or more, and the interval within this share of the mean. */
   enough(relativeHalfWidth: number): boolean;
+  /** What counting alone leaves of a stop's spread, plants per m². */
+  floorSdPerM2: number;
   /** When the stops are of two kinds, so that one mean hides both; else null. */
   twoFields: TwoFields | null;
   /**
@@ -296,6 +298,7 @@ export function summariseStand(
       mixed === null &&
       all.intervalPerM2 !== null &&
       all.intervalPerM2[1] - all.meanPerM2 <= relativeHalfWidth * all.meanPerM2,
+    floorSdPerM2: floorSd,
     twoFields: mixed,
     design: design.design,
   };

@@ -70,6 +70,11 @@ const KINDS = {
     us: { unit: 'ft', style: { decimals: 0 } },
     metric: { unit: 'm', style: { decimals: 0 } },
   },
+  /** Between fields, driven. */
+  roadDistance: {
+    us: { unit: 'mi', style: { decimals: 1 } },
+    metric: { unit: 'km', style: { decimals: 1 } },
+  },
   area: {
     us: { unit: 'ac', style: { decimals: 0 } },
     metric: { unit: 'ha', style: { decimals: 1 } },

@@ -61,6 +61,13 @@ export const UNITS = {
     symbol: 'ft',
     words: ['ft', 'foot', 'feet', "'", '′', '’'],
   },
+  mi: { dimension: 'length', factor: 1609.344, symbol: 'mi', words: ['mi', 'mile', 'miles'] },
+  km: {
+    dimension: 'length',
+    factor: 1000,
+    symbol: 'km',
+    words: ['km', 'kilometre', 'kilometres', 'kilometers'],
+  },
   m2: { dimension: 'area', factor: 1, symbol: 'm²', words: ['m2', 'm²'] },
   ha: { dimension: 'area', factor: 10000, symbol: 'ha', words: ['ha', 'hectare', 'hectares'] },
   ac: { dimension: 'area', factor: ACRE_M2, symbol: 'ac', words: ['ac', 'acre', 'acres'] },

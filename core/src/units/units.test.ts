@@ -201,6 +201,8 @@ describe('show', () => {
                 population: 100,
                 denseStand: 1,
                 area: 1,
+                distance: 1,
+                roadDistance: 0.1,
                 share: 1,
                 temperature: 1,
                 heat: 1,

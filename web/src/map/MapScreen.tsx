@@ -16,12 +16,14 @@ import { useAll, useChildren, useDevice } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { fieldFeatures, PART_WORDS } from './fieldFeatures.ts';
 import { FieldParts } from './FieldParts.tsx';
+import type { MapFeature } from './looks.ts';
 import { MapCanvas, type MapEdit } from './MapCanvas.tsx';
 import { Passes } from './Passes.tsx';
 import { SaveShapes } from './SaveShapes.tsx';
 import { readShapes, ShapeProblem, SHAPE_FILES, type ShapesRead } from './shapeFiles.ts';
 import { ShapeTrouble } from './ShapeTrouble.tsx';
 import { useShape } from './useShape.ts';
+import { WalkAround } from './WalkAround.tsx';
 
 /** The fields on a map; the outline of one and its parts drawn by hand, changed corner by corner, or brought as a file. */
 export default function MapScreen() {
@@ -109,6 +111,8 @@ function OneField({
   const [partId, setPartId] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [several, setSeveral] = useState<ShapesRead['shapes'] | null>(null);
+  const [walking, setWalking] = useState(false);
+  const [way, setWay] = useState<Position[]>([]);
   const part = parts.find(({ id }) => id === partId) ?? null;
   const outline = field.data.boundary;
   /** What the hand is at: the outline, a part of the field, or one that is to be. */
@@ -186,15 +190,17 @@ function OneField({
       part ? changePart({ at }) : addPart({ part: 'gateway', shape: null, at }),
   };
   const features = useMemo(
-    () =>
-      fields.flatMap((one) =>
+    (): MapFeature[] => [
+      ...(way.length > 1 ? [{ id: 'way', look: 'way' as const, line: way }] : []),
+      ...fields.flatMap((one) =>
         one.id === field.id
           ? fieldFeatures(one, parts, {
               without: atPart ? (part?.id ?? null) : field.id,
             })
           : fieldFeatures(one, []),
       ),
-    [fields, field.id, parts, part, atPart],
+    ],
+    [fields, field.id, parts, part, atPart, way],
   );
   const hasOutline = outline !== null;
   const focus = useMemo(
@@ -222,6 +228,11 @@ function OneField({
               ? `Bring ${PART_WORDS[adding].label.toLowerCase()} as a file`
               : 'Bring its outline'}
           </FileButton>
+          {!walking && (
+            <Button variant="default" h={48} onClick={() => setWalking(true)}>
+              Walk around it
+            </Button>
+          )}
           {!atPart && outline && !broken && (
             <Button
               variant="default"
@@ -232,6 +243,17 @@ function OneField({
             </Button>
           )}
         </div>
+      )}
+      {walking && (
+        <WalkAround
+          fieldId={part?.id ?? field.id}
+          onWay={setWay}
+          onClose={() => setWalking(false)}
+          onDone={(shape) => {
+            setWalking(false);
+            take(shape);
+          }}
+        />
       )}
       {problem && (
         <p className="warn" role="alert">

@@ -8,6 +8,7 @@ import Notes from '../notes/Notes.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { findingWords } from './findingWords.ts';
 import { METHOD_WORDS } from './methodWords.tsx';
+import OneStop from './OneStop.tsx';
 import { RowBars } from './RowBars.tsx';
 import { StandScale } from './StandScale.tsx';
 import { useWalkStand } from './useWalkStand.ts';
@@ -111,9 +112,10 @@ function Result({
                 ? 'two fields in one: no one number'
                 : summary.intervalPerM2
                   ? `95 % interval ${units.interval(summary.intervalPerM2, kind)}`
-                  : 'one stop: no interval'}
+                  : 'one stop'}
             </span>
           </div>
+          {!summary.intervalPerM2 && summary.stops.length === 1 && <OneStop stand={stand} />}
           <StandScale
             stops={[
               ...summary.stops.map(({ id, perM2 }) => ({

@@ -113,6 +113,16 @@ function StartWalkForm({
       }),
   });
   const { method } = form.values;
+  /** One stop, one minute, one number: the usual count where one stands. */
+  const quick = () => {
+    const simplest = dense ? 'hoop' : 'oneRow';
+    keep({
+      ...form.values,
+      ...(usual(simplest) as { exactM: number | null; lengthM: Entered }),
+      method: simplest,
+      asYouGo: true,
+    });
+  };
 
   return (
     <form className="stack" noValidate onSubmit={form.onSubmit(keep)}>
@@ -225,9 +235,12 @@ function StartWalkForm({
         Keep off the headland unless it is the question. Before entering a sprayed field, check that
         the re-entry interval on the label has passed.
       </p>
-      <div>
+      <div className="row">
         <Button size="lg" type="submit">
           Start the walk
+        </Button>
+        <Button variant="default" h={48} onClick={quick}>
+          One quick stop
         </Button>
       </div>
     </form>

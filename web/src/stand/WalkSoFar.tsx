@@ -1,8 +1,10 @@
 import type { WalkStand } from '@sendero/core';
-import { memo } from 'react';
+import { lazy, memo, Suspense } from 'react';
 import { useUnits } from '../units/useUnits.ts';
 import { moreStopsText } from './findingWords.ts';
 import { StandScale } from './StandScale.tsx';
+
+const OneStop = lazy(() => import('./OneStop.tsx'));
 
 /** The stand as far as the walk has come: mean, interval, and the stops still needed. */
 export default memo(function WalkSoFar({ stand }: { stand: WalkStand }) {
@@ -22,7 +24,7 @@ export default memo(function WalkSoFar({ stand }: { stand: WalkStand }) {
             ? 'no one number'
             : summary.intervalPerM2
               ? `95 %: ${units.interval(summary.intervalPerM2, kind)}`
-              : 'one stop: no interval yet'}
+              : 'one stop'}
         </span>
       </div>
       <StandScale
@@ -46,6 +48,11 @@ export default memo(function WalkSoFar({ stand }: { stand: WalkStand }) {
               ? 'Within ±5 % of the mean: enough stops.'
               : `${moreStopsText([more(range[0]), more(range[1])])} for ±5 % at this spread.`}
       </div>
+      {!summary.intervalPerM2 && summary.stops.length === 1 && (
+        <Suspense>
+          <OneStop stand={stand} />
+        </Suspense>
+      )}
     </div>
   );
 });

@@ -12,6 +12,7 @@ import { StandCard } from '../stand/StandCard.tsx';
 import { clockWords, statusWords } from '../sync/syncState.ts';
 import { usePinsOfEach } from '../trail/usePins.ts';
 import { useTrails, type PlantingOnTrail } from '../trail/useTrails.ts';
+import { Rounds } from './Rounds.tsx';
 import { tasksOf, type TaskToday } from './tasksOf.ts';
 
 /** What to do where, why and by when; what waits to sync; what is new. */
@@ -83,6 +84,7 @@ export default function TodayScreen() {
               />
             ))}
           </ul>
+          <Rounds tasks={due} />
           <ComingUp placed={placed} />
           <Lately trails={trails} />
         </section>
