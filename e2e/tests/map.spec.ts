@@ -1,3 +1,4 @@
+import { writeArrayBuffer } from 'geotiff';
 import { readFile } from 'node:fs/promises';
 import { accessible } from '../accessible.ts';
 import { allSent, expect, newDevice, test } from '../app.ts';
@@ -15,6 +16,27 @@ const geojson = (coordinates: number[][]) =>
     properties: { name: 'Reed Strip' },
     geometry: { type: 'Polygon', coordinates: [coordinates] },
   });
+/** One dark pixel. */
+const PIXEL = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+  'base64',
+);
+/** Ten by eight pixels over the field, as other programs write it. */
+const geoTiff = () =>
+  writeArrayBuffer(
+    Array.from({ length: 240 }, (_, i) => (i * 7) % 256),
+    {
+      width: 10,
+      height: 8,
+      SamplesPerPixel: 3,
+      BitsPerSample: [8, 8, 8],
+      PhotometricInterpretation: 2,
+      ModelPixelScale: [0.0005, 0.0005, 0],
+      ModelTiepoint: [0, 0, 0, -138.59, 44.594, 0],
+      GTModelTypeGeoKey: 2,
+      GeographicTypeGeoKey: 4326,
+    },
+  );
 const file = (name: string, text: string) => ({
   name,
   mimeType: 'application/octet-stream',
@@ -122,6 +144,33 @@ test('an outline is drawn, moved, brought as a file, mended and given out again;
   await expect(page.getByText(/Row 1 lies north in passes that head east/)).toBeVisible();
   await allSent(page);
   await accessible(page, 'map with parts');
+  // An aerial picture of one's own under it; one without a place says what to do.
+  const pictures = page.getByRole('region', { name: 'Pictures under the map' });
+  const lay = page.getByLabel('Lay a picture under it');
+  await lay.setInputFiles({ name: 'bare.png', mimeType: 'image/png', buffer: PIXEL });
+  await expect(pictures.getByRole('alert')).toHaveText(/does not say where it lies/);
+  const shown = (name: string) =>
+    expect(pictures.getByRole('button', { name, exact: true })).toHaveAttribute(
+      'aria-pressed',
+      'true',
+    );
+  await lay.setInputFiles([
+    { name: 'soil.png', mimeType: 'image/png', buffer: PIXEL },
+    file('soil.pgw', '0.005\n0\n0\n-0.004\n-138.5875\n44.592\n'),
+  ]);
+  await shown('soil');
+  const buffer = Buffer.from(geoTiff());
+  await lay.setInputFiles({ name: 'air.tif', mimeType: 'image/tiff', buffer });
+  await shown('air');
+  await allSent(page);
+  const laid = (await demo.sql(`SELECT payload FROM ground_pictures ORDER BY id`)) as {
+    payload: { projection: string; box: number[] };
+  }[];
+  expect(laid.map(({ payload }) => payload.projection)).toEqual(['EPSG:4326', 'EPSG:4326']);
+  laid[1]!.payload.box.forEach((side, i) =>
+    expect(side).toBeCloseTo([-138.59, 44.59, -138.585, 44.594][i]!, 6),
+  );
+
   const kept = (await demo.sql(`SELECT payload FROM fields WHERE name = 'Reed Strip'`)) as [
     { payload: object },
   ];

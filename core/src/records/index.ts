@@ -14,6 +14,7 @@ export {
   type Grower,
   type Field,
   type FieldPart,
+  type GroundPicture,
   type Planter,
   type SamplingPlan,
   type Planting,

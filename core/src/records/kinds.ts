@@ -13,6 +13,7 @@ export type InputOf<K extends Kind> = z.input<(typeof KINDS)[K]['schema']>;
 export type Grower = DataOf<'grower'>;
 export type Field = DataOf<'field'>;
 export type FieldPart = DataOf<'fieldPart'>;
+export type GroundPicture = DataOf<'groundPicture'>;
 export type SamplingPlan = DataOf<'samplingPlan'>;
 export type Planter = DataOf<'planter'>;
 export type Planting = DataOf<'planting'>;

@@ -4,23 +4,29 @@ import type { InputHTMLAttributes, ReactNode } from 'react';
 export function FileButton({
   children,
   onFile,
+  onFiles,
   ...input
 }: Pick<InputHTMLAttributes<HTMLInputElement>, 'accept' | 'capture'> & {
   /** What it says. */
   children: ReactNode;
-  onFile(file: File): void;
+  onFile?(file: File): void;
+  /** Of files that belong together, several may be chosen at once. */
+  onFiles?(files: File[]): void;
 }) {
   return (
     <label className="tool" style={{ alignSelf: 'start' }}>
       {children}
       <input
         type="file"
+        multiple={onFiles !== undefined}
         className="file-input"
         {...input}
         onChange={(event) => {
-          const file = event.currentTarget.files?.[0];
+          const files = [...(event.currentTarget.files ?? [])];
           event.currentTarget.value = '';
-          if (file) onFile(file);
+          if (files.length === 0) return;
+          onFiles?.(files);
+          onFile?.(files[0]!);
         }}
       />
     </label>

@@ -73,6 +73,7 @@ describe('an older season', () => {
       'conflict',
       'field',
       'fieldPart',
+      'groundPicture',
       'grower',
       'planter',
       'planting',

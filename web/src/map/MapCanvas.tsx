@@ -29,6 +29,7 @@ import 'ol/ol.css';
 import { useStable } from '../app/useStable.ts';
 import { colour, gridText, styleOf, type MapFeature } from './looks.ts';
 import styles from './map.module.css';
+import { knowProjection } from './projections.ts';
 
 /** Where a field of which nothing is known is looked for. */
 const WORLD = [-60, -50, 60, 60];
@@ -48,7 +49,9 @@ export interface MapEdit {
 /** A picture of the ground that lies under the map. */
 export interface GroundPicture {
   url: string;
-  /** West, south, east, north, degrees. */
+  /** In what its corners are given. */
+  projection: string;
+  /** West, south, east, north. */
   box: [number, number, number, number];
 }
 
@@ -176,12 +179,13 @@ export function MapCanvas({
   useEffect(() => {
     if (!held) return;
     held.ground.setSource(
-      picture &&
-        new ImageStatic({
-          url: picture.url,
-          projection: 'EPSG:4326',
-          imageExtent: picture.box,
-        }),
+      picture && knowProjection(picture.projection)
+        ? new ImageStatic({
+            url: picture.url,
+            projection: picture.projection,
+            imageExtent: picture.box,
+          })
+        : null,
     );
   }, [held, picture]);
 

@@ -19,6 +19,7 @@ import { FieldParts } from './FieldParts.tsx';
 import type { MapFeature } from './looks.ts';
 import { MapCanvas, type MapEdit } from './MapCanvas.tsx';
 import { Passes } from './Passes.tsx';
+import { Pictures, useGroundPicture } from './Pictures.tsx';
 import { SaveShapes } from './SaveShapes.tsx';
 import { readShapes, ShapeProblem, SHAPE_FILES, type ShapesRead } from './shapeFiles.ts';
 import { ShapeTrouble } from './ShapeTrouble.tsx';
@@ -111,6 +112,9 @@ function OneField({
   const [partId, setPartId] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [several, setSeveral] = useState<ShapesRead['shapes'] | null>(null);
+  const pictures = useChildren('groundPicture', 'fieldId', field.id);
+  const [pictureId, setPictureId] = useState<string | null>(() => pictures.at(-1)?.id ?? null);
+  const picture = useGroundPicture(pictures.find(({ id }) => id === pictureId) ?? null);
   const [walking, setWalking] = useState(false);
   const [way, setWay] = useState<Position[]>([]);
   const part = parts.find(({ id }) => id === partId) ?? null;
@@ -284,6 +288,7 @@ function OneField({
         features={features}
         focus={focus}
         edit={edit}
+        picture={picture}
         system={units.system}
         label="Map of the fields"
         onChoose={(id) => {
@@ -332,6 +337,7 @@ function OneField({
             }}
           />
           <Passes field={field.data} onChange={(change) => changeField(change, null)} />
+          <Pictures fieldId={field.id} outline={outline} shown={pictureId} onShow={setPictureId} />
         </div>
       )}
     </>

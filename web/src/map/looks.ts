@@ -172,7 +172,8 @@ function drawn(feature: FeatureLike): Style | Style[] {
   switch (one.look) {
     case 'field':
       return new Style({
-        fill: new Fill({ color: colour('--band') }),
+        // What lies under it can be seen.
+        fill: new Fill({ color: `${colour('--band')}b0` }),
         stroke: line('--ink-soft', 1.5),
         text: text ? label(text) : undefined,
       });

@@ -5,6 +5,7 @@ import { event } from './event.ts';
 import { field } from './field.ts';
 import { fieldPart } from './fieldPart.ts';
 import { flaggedLength } from './flaggedLength.ts';
+import { groundPicture } from './groundPicture.ts';
 import { grower } from './grower.ts';
 import { note } from './note.ts';
 import { observation } from './observation.ts';
@@ -29,6 +30,7 @@ export const KINDS = {
   weatherForecast,
   field,
   fieldPart,
+  groundPicture,
   planting,
   samplingPlan,
   walk,
