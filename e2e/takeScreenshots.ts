@@ -1,6 +1,11 @@
 // Refreshes docs/screenshots from a running demo: npm start, then npm run screenshots [name …].
 import { chromium, type Page } from '@playwright/test';
-import { demoScenario, DEMO_PLANTINGS, simulatePlanterLog } from '@sendero/core/simulation';
+import {
+  demoField,
+  demoScenario,
+  DEMO_PLANTINGS,
+  simulatePlanterLog,
+} from '@sendero/core/simulation';
 import { logText } from '@sendero/stand-ins';
 
 const base = process.env.BASE_URL ?? 'http://127.0.0.1:4180';
@@ -141,6 +146,7 @@ const shots: {
         seed: 4,
         startAt: '2027-04-28T08:00:00Z',
         sensorBias: { 5: 2 },
+        placeOf: demoField('Long Forty', 40)!.fromCorner,
       });
       await page.locator('input[type=file]').setInputFiles({
         name: 'goose, Long Forty.csv',

@@ -2,7 +2,12 @@
 import { createServer } from 'node:http';
 import { once } from 'node:events';
 import { parseArgs } from 'node:util';
-import { demoScenario, DEMO_PLANTINGS, simulatePlanterLog } from '@sendero/core/simulation';
+import {
+  demoField,
+  demoScenario,
+  DEMO_PLANTINGS,
+  simulatePlanterLog,
+} from '@sendero/core/simulation';
 import { csvLine, LOG_HEADERS, logText } from './logLines.ts';
 
 const HELP = `A planter's monitor, simulated from the demo season.
@@ -58,7 +63,13 @@ const sensorBias = Object.fromEntries(
 );
 const seed = whole('seed');
 const records = (startAt: string) =>
-  simulatePlanterLog({ scenario: demoScenario(planting), seed, startAt, sensorBias });
+  simulatePlanterLog({
+    scenario: demoScenario(planting),
+    seed,
+    startAt,
+    sensorBias,
+    placeOf: demoField(planting.field, planting.areaAc)?.fromCorner,
+  });
 
 if (values.serve) {
   const rows = demoScenario(planting).planter.units.length;

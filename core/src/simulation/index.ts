@@ -1,4 +1,5 @@
 export { makeDemoSeason, type DemoSeason, type DemoRecord } from './demo/makeDemoSeason.ts';
+export { demoField, type DemoField } from './demo/demoShapes.ts';
 export { demoScenario, DEMO_PLANTINGS, DEMO_TODAY } from './demo/demoScenarios.ts';
 export {
   demoStation,

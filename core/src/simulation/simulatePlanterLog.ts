@@ -1,4 +1,5 @@
 import { requirePositive } from '../arguments/index.ts';
+import type { Position } from '../geo/index.ts';
 import type { LogRecord } from '../planter/index.ts';
 import { seededRandom } from '../stats/index.ts';
 import { simulateStand } from './simulateStand.ts';
@@ -12,6 +13,8 @@ export interface SimulatedLogOptions {
   speedMPerS?: number;
   /** Downforce the planter holds, N. */
   downforceN?: number;
+  /** Where metres across the passes and along them lie; about the origin of the map when left out. */
+  placeOf?(acrossM: number, alongM: number): Position;
   /** What the seed sensor of a row shows ÷ what fell, by row. */
   sensorBias?: Record<number, number>;
 }
@@ -19,8 +22,12 @@ export interface SimulatedLogOptions {
 const SKIPPED = new Set(
   ['skip', 'damagedCell', 'pluggedRow'].map((cause) => CAUSES.indexOf(cause as never)),
 );
-/** The made-up fields lie nowhere: degrees about the origin of the map. */
+/** A planter that nobody gave a field plants nowhere: about the origin of the map. */
 const DEGREES_PER_M = 1 / 111_320;
+const nowhere = (acrossM: number, alongM: number): Position => [
+  acrossM * DEGREES_PER_M,
+  alongM * DEGREES_PER_M,
+];
 
 /**
  * What a planter's monitor logs while it plants the simulated field: about one record a second a row,
@@ -37,6 +44,7 @@ export function* simulatePlanterLog({
   startAt,
   speedMPerS = 2.2,
   downforceN = 900,
+  placeOf = nowhere,
   sensorBias = {},
 }: SimulatedLogOptions): Generator<LogRecord, never> {
   requirePositive('speedMPerS', speedMPerS);
@@ -71,11 +79,12 @@ export function* simulatePlanterLog({
         // A row that rides up carries less on its gauge wheels, and bounces.
         const bounce = unit.depthSdM / 0.005;
         const across = (pass * rows + r) * planter.rowWidthM;
+        const [longitude, latitude] = placeOf(across, along);
         yield {
           time,
           row: r + 1,
-          latitude: along * DEGREES_PER_M,
-          longitude: across * DEGREES_PER_M,
+          latitude,
+          longitude,
           speedMPerS: speed,
           targetPerM2: scenario.seedsPerM2,
           droppedPerM2: (seeds / (speedMPerS * planter.rowWidthM)) * (sensorBias[r + 1] ?? 1),

@@ -90,6 +90,10 @@ const CALLS: [route: string, call: () => Promise<Response>][] = [
         LOG,
       ),
   ],
+  [
+    'get /planter-logs/:id/map',
+    () => noor.get(`/planter-logs/${log}/map?figure=droppedPerM2&across=20`),
+  ],
   ['post /planter-logs/:id/cancel', () => noor.post(`/planter-logs/${log}/cancel`, {})],
   ['delete /planter-logs/:id', () => noor.send('DELETE', `/planter-logs/${log}`)],
   [

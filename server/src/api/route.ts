@@ -58,6 +58,17 @@ export const whole = (name: string, most: number) => {
     z.pipe(z.transform(Number), z.number(message).check(z.refine((n) => n <= most, message))),
   );
 };
+/** A number with a decimal point in an address. @example decimal('west', 180) */
+export const decimal = (name: string, most: number) => {
+  const message = `Give ${name} as a number from -${most} to ${most}.`;
+  return z.pipe(
+    z.string(message).check(z.regex(/^-?\d{1,3}(\.\d{1,12})?$/, message)),
+    z.pipe(
+      z.transform(Number),
+      z.number(message).check(z.gte(-most, message), z.lte(most, message)),
+    ),
+  );
+};
 export const uuid = z.uuid('Check the address.');
 
 /** Text that PostgreSQL cannot hold is refused at the door. */

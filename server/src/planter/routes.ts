@@ -2,9 +2,10 @@ import { LOG_FIELD_NAMES, missingFields, type LogMapping } from '@sendero/core';
 import * as z from 'zod/mini';
 import { LIMITS } from '../api/limits.ts';
 import { ProblemError } from '../api/problems.ts';
-import { route, uuid, whole, type Route } from '../api/route.ts';
+import { decimal, route, uuid, whole, type Route } from '../api/route.ts';
 import type { Database } from '../database/openDatabase.ts';
 import { importLog, STOPPED } from './importLog.ts';
+import { logCells, MAP_FIGURES, MOST_ACROSS, type MapFigure } from './logMap.ts';
 import { closeLog, deleteLog, logsOf, openLog } from './logStore.ts';
 import { LOG_FORMATS } from './readPiece.ts';
 import { takePiece } from './takePiece.ts';
@@ -116,6 +117,46 @@ export const planterLogRoutes = (database: Database): Route[] => [
       await openLog(database, who.workspaceId, upload, { from });
       const last = from + piece.length >= query.bytes;
       return takePiece(database, who.workspaceId, upload, { from, piece, last });
+    },
+  }),
+  route({
+    method: 'get',
+    path: '/planter-logs/:id/map',
+    summary: 'A planter log over its field: the mean of a figure in each of many cells',
+    params: ofLog,
+    query: z.object({
+      figure: z.enum(Object.keys(MAP_FIGURES) as MapFigure[], 'Choose what to show.'),
+      across: whole('across', MOST_ACROSS),
+      row: z.optional(whole('row', 96)),
+      west: z.optional(decimal('west', 180)),
+      south: z.optional(decimal('south', 90)),
+      east: z.optional(decimal('east', 180)),
+      north: z.optional(decimal('north', 90)),
+    }),
+    answers: {
+      200: {
+        says: 'Cells: column from the west, row from the south, records, mean',
+        shape: z.object({
+          box: z.nullable(z.array(z.number())),
+          columns: z.int(),
+          rows: z.int(),
+          cells: z.array(z.array(z.number())),
+        }),
+      },
+    },
+    problems: { 400: 'Bad parameter', 404: 'No such log' },
+    handle({ params: { id }, query, who }) {
+      const { figure, across, row = null, west, south, east, north } = query;
+      const whole =
+        west !== undefined && south !== undefined && east !== undefined && north !== undefined;
+      if (whole && (west >= east || south >= north))
+        throw new ProblemError(400, 'No area', 'West must be less than east, south than north.');
+      return logCells(database, who.workspaceId, id, {
+        figure,
+        row,
+        across: Math.max(1, across),
+        box: whole ? [west, south, east, north] : null,
+      });
     },
   }),
   route({

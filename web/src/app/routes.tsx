@@ -27,6 +27,10 @@ export const router = createBrowserRouter([
         path: 'plantings/:plantingId/plan',
         lazy: screen(() => import('../sampling/PlanScreen.tsx')),
       },
+      {
+        path: 'plantings/:plantingId/log/:logId',
+        lazy: screen(() => import('../planter/LogMapScreen.tsx')),
+      },
       { path: 'walks/:walkId/way', lazy: screen(() => import('../sampling/WayScreen.tsx')) },
       { path: 'walks/:walkId', lazy: screen(() => import('../stand/CaptureScreen.tsx')) },
       {

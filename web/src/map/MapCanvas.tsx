@@ -53,6 +53,8 @@ export interface GroundPicture {
   projection: string;
   /** West, south, east, north. */
   box: [number, number, number, number];
+  /** A pixel is a cell: its edges stay, and it lies over the field. */
+  cells?: boolean;
 }
 
 const project = (place: Position) => fromLonLat(place);
@@ -95,10 +97,12 @@ export function MapCanvas({
   label,
   low = false,
   onChoose,
+  onTouch,
+  onView,
 }: {
   features: readonly MapFeature[];
-  /** Moves there when the key changes: to the things of these ids, or to all. */
-  focus: { key: string; on?: readonly string[] };
+  /** Moves there when the key changes: to a box in degrees, to the things of these ids, or to all. */
+  focus: { key: string; on?: readonly string[]; box?: [number, number, number, number] };
   edit?: MapEdit | null;
   picture?: GroundPicture | null;
   /** Whose units the scale shows. */
@@ -107,6 +111,10 @@ export function MapCanvas({
   /** Beside other things on a small screen. */
   low?: boolean;
   onChoose?(id: string): void;
+  /** Where the map was touched. */
+  onTouch?(place: Position): void;
+  /** What is in sight, once it rests: west, south, east, north. */
+  onView?(box: [number, number, number, number]): void;
 }) {
   const box = useRef<HTMLDivElement>(null);
   const [held, setHeld] = useState<{
@@ -117,6 +125,8 @@ export function MapCanvas({
   } | null>(null);
   const fitted = useRef('');
   const choose = useStable((id: string) => onChoose?.(id));
+  const touched = useStable((place: Position) => onTouch?.(place));
+  const viewed = useStable((seen: [number, number, number, number]) => onView?.(seen));
   const changed = useStable((shape: Boundary) => edit?.onShape(shape));
   const placed = useStable((place: Position) => edit?.onPlace(place));
   useEffect(() => {
@@ -144,7 +154,18 @@ export function MapCanvas({
       view: new View({ center: [0, 0], zoom: 2, maxZoom: 22 }),
     });
     map.getView().fit(transformExtent(WORLD, 'EPSG:4326', 'EPSG:3857'));
-    map.on('singleclick', ({ pixel }) => {
+    map.on('moveend', () =>
+      viewed(
+        transformExtent(map.getView().calculateExtent(), 'EPSG:3857', 'EPSG:4326') as [
+          number,
+          number,
+          number,
+          number,
+        ],
+      ),
+    );
+    map.on('singleclick', ({ pixel, coordinate }) => {
+      touched(toLonLat(coordinate) as Position);
       const [found] = map.getFeaturesAtPixel(pixel, { hitTolerance: 6 });
       const thing = found?.get('thing') as MapFeature | undefined;
       if (thing) choose(thing.id);
@@ -152,7 +173,7 @@ export function MapCanvas({
     fitted.current = '';
     setHeld({ map, own, others, ground });
     return () => map.setTarget(undefined);
-  }, [choose, system]);
+  }, [choose, touched, viewed, system]);
 
   const shape = edit?.shape ?? null;
   const name = edit?.label ?? '';
@@ -165,11 +186,12 @@ export function MapCanvas({
     if (shape) own.addFeatures(featuresOf({ id: '', look: 'edited', shape, label: name }));
     if (fitted.current === focus.key) return;
     fitted.current = focus.key;
-    const extent = createEmpty();
+    const extent = focus.box ? transformExtent(focus.box, 'EPSG:4326', 'EPSG:3857') : createEmpty();
     for (const source of [own, others])
       for (const feature of source.getFeatures()) {
         const { id } = (feature.get('thing') as MapFeature | undefined) ?? { id: '' };
-        if (!focus.on || focus.on.includes(id)) extend(extent, feature.getGeometry()!.getExtent());
+        if (!focus.box && (!focus.on || focus.on.includes(id)))
+          extend(extent, feature.getGeometry()!.getExtent());
       }
     // Nothing of it is there yet: looked at again when it comes.
     if (isEmpty(extent)) fitted.current = '';
@@ -178,12 +200,14 @@ export function MapCanvas({
 
   useEffect(() => {
     if (!held) return;
+    held.ground.setZIndex(picture?.cells ? 1.5 : 0);
     held.ground.setSource(
       picture && knowProjection(picture.projection)
         ? new ImageStatic({
             url: picture.url,
             projection: picture.projection,
             imageExtent: picture.box,
+            interpolate: !picture.cells,
           })
         : null,
     );

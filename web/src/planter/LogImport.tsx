@@ -9,6 +9,7 @@ import {
 } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { FileButton } from '../app/FileButton.tsx';
 import { Dialog } from '../app/Dialog.tsx';
 import { useDevice } from '../data/hooks.ts';
@@ -299,6 +300,11 @@ function LogLine({
         </button>
       ) : (
         <span className="row">
+          {log.status === 'done' && (
+            <Link className="tool" to={`/plantings/${log.plantingId}/log/${log.id}`}>
+              Over the field
+            </Link>
+          )}
           {log.status === 'done' && (
             <button className="tool" aria-pressed={compared} onClick={onCompare}>
               {compared ? 'Compared' : 'Compare'}

@@ -157,6 +157,8 @@ export interface DemoField {
   band(from: number, to: number): Boundary;
   /** The place at a share of the way across the passes and along them, moved inwards where that is not to be stood on. */
   place(across: number, along: number): Position;
+  /** Metres from the corner where the first pass begins: across the passes, and along them. */
+  fromCorner(acrossM: number, alongM: number): Position;
   /** Those shares of a place. */
   shares(place: Position): { across: number; along: number };
 }
@@ -241,6 +243,14 @@ export function demoField(name: string, areaAc: number): DemoField | null {
       }
       return placeOf([0, 0]);
     },
+    fromCorner: (acrossM, alongM) =>
+      plane.toPlace(
+        back(
+          shape.passes.firstAt === 'left'
+            ? [left + acrossM, near + alongM]
+            : [right - acrossM, near + alongM],
+        ),
+      ),
     shares(place) {
       const [across, along] = turn(plane.toMetres(place));
       return { across: (across - left) / (right - left), along: (along - near) / (far - near) };

@@ -1,0 +1,94 @@
+import type { Database } from '../database/openDatabase.ts';
+import { ProblemError } from '../api/problems.ts';
+
+/** What of a log is looked at over the field, and its column. */
+export const MAP_FIGURES = {
+  droppedPerM2: 'dropped_per_m2',
+  wheelLoadN: 'wheel_load_n',
+  downforceN: 'downforce_n',
+  speedMPerS: 'speed_m_per_s',
+  singulation: 'singulation',
+  moisture: 'moisture',
+} as const;
+export type MapFigure = keyof typeof MAP_FIGURES;
+
+/** Cells beside each other at most: more than a screen shows. */
+export const MOST_ACROSS = 400;
+/** No cell is smaller, degrees: about a metre. */
+const SMALLEST = 1e-5;
+
+/** A log over the field, summed up in cells. */
+export interface LogCells {
+  /** West, south, east, north, degrees; null where no record has a place. */
+  box: [number, number, number, number] | null;
+  columns: number;
+  rows: number;
+  /** Column from the west, row from the south, records, and their mean. */
+  cells: [x: number, y: number, records: number, mean: number][];
+}
+
+/**
+ * The mean of a figure in each cell of a part of a log.
+ * @param box to look at; null: wherever its records lie
+ * @param across cells beside each other
+ */
+export async function logCells(
+  database: Database,
+  workspaceId: string,
+  id: string,
+  {
+    figure,
+    row,
+    box,
+    across,
+  }: {
+    figure: MapFigure;
+    row: number | null;
+    box: [number, number, number, number] | null;
+    across: number;
+  },
+): Promise<LogCells> {
+  const log = await database.models.planterLog.findOne({ where: { workspaceId, id } });
+  if (!log) throw new ProblemError(404, 'No such log', 'It was deleted: choose another.');
+  const own = 'workspace_id = $1 AND log_id = $2';
+  const extent =
+    box ??
+    (
+      await database.logs.query<{ box: [number, number, number, number] }>(
+        `SELECT ARRAY[min(longitude), min(latitude), max(longitude), max(latitude)] AS box
+           FROM planter_log_records WHERE ${own}`,
+        [workspaceId, id],
+      )
+    ).rows[0]!.box;
+  const [west, south, east, north] = extent;
+  if (west === null) return { box: null, columns: 0, rows: 0, cells: [] };
+  // Cells are square on the ground.
+  const narrow = Math.cos((((south + north) / 2) * Math.PI) / 180);
+  const size = Math.max(SMALLEST, Math.max(east - west, (north - south) / narrow) / across);
+  const [wide, high] = [size, size * narrow];
+  const columns = Math.min(MOST_ACROSS, Math.floor((east - west) / wide) + 1);
+  const rows = Math.min(MOST_ACROSS, Math.floor((north - south) / high) + 1);
+  const column = MAP_FIGURES[figure];
+  const { rows: cells } = await database.logs.query<{
+    x: number;
+    y: number;
+    records: number;
+    mean: number;
+  }>(
+    `SELECT floor((longitude - $3) / $5)::int AS x, floor((latitude - $4) / $6)::int AS y,
+            count(*)::int AS records, avg(${column}) AS mean
+       FROM planter_log_records
+      WHERE ${own} AND ${column} IS NOT NULL
+        AND longitude >= $3 AND longitude < $3::float8 + $5::float8 * $7::int
+        AND latitude >= $4 AND latitude < $4::float8 + $6::float8 * $8::int
+        AND ($9::int IS NULL OR "row" = $9::int)
+      GROUP BY 1, 2`,
+    [workspaceId, id, west, south, wide, high, columns, rows, row],
+  );
+  return {
+    box: [west, south, west + wide * columns, south + high * rows],
+    columns,
+    rows,
+    cells: cells.map(({ x, y, records, mean }) => [x, y, records, mean]),
+  };
+}
