@@ -23,6 +23,7 @@ import { chromium, type Page } from '@playwright/test';
 import pg from 'pg';
 import { App, openPlanting, signedIn } from '../app.ts';
 import { faultRun } from '../faults.ts';
+import { maps } from './maps.ts';
 import { planterLog, rowsFound } from './plantingDay.ts';
 import { median, miss, overLimit, report } from './report.ts';
 import { season } from './season.ts';
@@ -270,7 +271,7 @@ const only = process.argv[2];
 if (!only) core();
 if (!only) rowsFound();
 // Each part on a server of its own: what one leaves behind does not slow the other.
-const parts = [sending, planterLog, screen, season, spring, refits];
+const parts = [sending, planterLog, screen, season, spring, refits, maps];
 for (const part of parts.filter(({ name }) => !only || name === only)) {
   const app = await App.start({ demo: part !== season && part !== spring });
   try {

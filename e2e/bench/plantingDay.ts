@@ -21,7 +21,7 @@ import { signedIn, type App } from '../app.ts';
 import { report } from './report.ts';
 
 const INCH = 0.0254;
-const RECORDS = 1_000_000;
+export const RECORDS = 1_000_000;
 /** As the app cuts a log. */
 const PIECE_BYTES = 1_000_000;
 const AT_ONCE = 6;
@@ -71,7 +71,7 @@ const peakMegabytes = (pid: number) =>
 const forgetPeak = (pid: number) => writeFileSync(`/proc/${pid}/clear_refs`, '5');
 
 /** Sends a log as the app does: one piece after the other. */
-async function sendLog(
+export async function sendLog(
   app: App,
   { cookie, planting, file, name }: Record<'cookie' | 'planting' | 'file' | 'name', string>,
 ): Promise<string> {

@@ -79,7 +79,7 @@ const hours = (min: number, max: number) =>
   );
 
 /** From a click until what it asks for is drawn, ms. */
-async function untilDrawn(page: Page, click: string, drawn: string): Promise<number> {
+export async function untilDrawn(page: Page, click: string, drawn: string): Promise<number> {
   return page.evaluate(
     ([link, wanted]) =>
       new Promise<number>((resolve) => {

@@ -214,4 +214,10 @@ export const MIGRATIONS: { name: string; up(context: QueryInterface): Promise<vo
           PRIMARY KEY (workspace_id, id));`);
     },
   },
+  {
+    name: '006-where-a-planter-log-lies',
+    async up(queries) {
+      await queries.sequelize.query('ALTER TABLE planter_logs ADD COLUMN box double precision[]');
+    },
+  },
 ];

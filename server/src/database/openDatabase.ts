@@ -42,7 +42,12 @@ export async function openDatabase(url: string): Promise<Database> {
     await umzug.up();
     await followKinds(sequelize, transaction);
   });
-  const logs = new pg.Pool({ connectionString: url, max: 2 });
+  // A million records are summed up in memory, and sooner than what sums them up is compiled.
+  const logs = new pg.Pool({
+    connectionString: url,
+    max: 2,
+    options: '-c jit=off -c work_mem=64MB',
+  });
   // A connection that breaks while it idles is replaced by the next that is asked for.
   logs.on('error', (error) => console.error(error.message));
   return {

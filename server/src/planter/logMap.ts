@@ -17,6 +17,10 @@ export const MOST_ACROSS = 400;
 /** No cell is smaller, degrees: about a metre. */
 const SMALLEST = 1e-5;
 
+/** West, south, east and north of a log's records; for a query with the workspace and the log as its first parameters. */
+export const BOX_OF_RECORDS = `SELECT ARRAY[min(longitude), min(latitude), max(longitude), max(latitude)]
+  FROM planter_log_records WHERE workspace_id = $1 AND log_id = $2`;
+
 /** A log over the field, summed up in cells. */
 export interface LogCells {
   /** West, south, east, north, degrees; null where no record has a place. */
@@ -48,20 +52,17 @@ export async function logCells(
     across: number;
   },
 ): Promise<LogCells> {
-  const log = await database.models.planterLog.findOne({ where: { workspaceId, id } });
-  if (!log) throw new ProblemError(404, 'No such log', 'It was deleted: choose another.');
-  const own = 'workspace_id = $1 AND log_id = $2';
-  const extent =
-    box ??
-    (
-      await database.logs.query<{ box: [number, number, number, number] }>(
-        `SELECT ARRAY[min(longitude), min(latitude), max(longitude), max(latitude)] AS box
-           FROM planter_log_records WHERE ${own}`,
-        [workspaceId, id],
-      )
-    ).rows[0]!.box;
+  const { rows: held } = await database.logs.query<{ box: LogCells['box'] }>(
+    // One of before its box was kept is looked through.
+    `SELECT coalesce(box, (${BOX_OF_RECORDS})) AS box FROM planter_logs WHERE workspace_id = $1 AND id = $2`,
+    [workspaceId, id],
+  );
+  if (!held[0]) throw new ProblemError(404, 'No such log', 'It was deleted: choose another.');
+  const extent = box ?? held[0].box;
+  if (!extent) return { box: null, columns: 0, rows: 0, cells: [] };
   const [west, south, east, north] = extent;
-  if (west === null) return { box: null, columns: 0, rows: 0, cells: [] };
+  // Records without a place.
+  if ((west as number | null) === null) return { box: null, columns: 0, rows: 0, cells: [] };
   // Cells are square on the ground.
   const narrow = Math.cos((((south + north) / 2) * Math.PI) / 180);
   const size = Math.max(SMALLEST, Math.max(east - west, (north - south) / narrow) / across);
@@ -78,7 +79,7 @@ export async function logCells(
     `SELECT floor((longitude - $3) / $5)::int AS x, floor((latitude - $4) / $6)::int AS y,
             count(*)::int AS records, avg(${column}) AS mean
        FROM planter_log_records
-      WHERE ${own} AND ${column} IS NOT NULL
+      WHERE workspace_id = $1 AND log_id = $2 AND ${column} IS NOT NULL
         AND longitude >= $3 AND longitude < $3::float8 + $5::float8 * $7::int
         AND latitude >= $4 AND latitude < $4::float8 + $6::float8 * $8::int
         AND ($9::int IS NULL OR "row" = $9::int)

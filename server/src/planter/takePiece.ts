@@ -11,6 +11,7 @@ import type { PoolClient } from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { Database } from '../database/openDatabase.ts';
 import { readPiece, START, type ReadingState } from './readPiece.ts';
+import { BOX_OF_RECORDS } from './logMap.ts';
 import { closeLog, logById, withLog, type LogUpload } from './logStore.ts';
 
 const MOST_REPORTED = 200;
@@ -127,7 +128,8 @@ async function takeNext(
   const rows: LogRow[] = last ? summary.rows() : [];
   await client.query(
     `UPDATE planter_logs SET bytes_read = $3, records = $4, broken = $5, broken_lines = $6, reading = $7, tail = $8,
-            summary = $9, status = $10, heard_at = now(), finished_at = CASE WHEN $11 THEN now() END
+            summary = $9, status = $10, heard_at = now(), finished_at = CASE WHEN $11 THEN now() END,
+            box = CASE WHEN $11 THEN (${BOX_OF_RECORDS}) END
       WHERE workspace_id = $1 AND id = $2`,
     [
       workspaceId,

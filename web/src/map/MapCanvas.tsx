@@ -24,10 +24,11 @@ import Fill from 'ol/style/Fill.js';
 import Stroke from 'ol/style/Stroke.js';
 import Style from 'ol/style/Style.js';
 import View from 'ol/View.js';
+import { useComputedColorScheme } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
 import 'ol/ol.css';
 import { useStable } from '../app/useStable.ts';
-import { colour, gridText, styleOf, type MapFeature } from './looks.ts';
+import { colour, forgetColours, gridText, styleOf, thingOf, type MapFeature } from './looks.ts';
 import styles from './map.module.css';
 import { knowProjection } from './projections.ts';
 
@@ -123,6 +124,7 @@ export function MapCanvas({
     others: VectorSource;
     ground: ImageLayer<ImageStatic>;
   } | null>(null);
+  const scheme = useComputedColorScheme('light');
   const fitted = useRef('');
   const choose = useStable((id: string) => onChoose?.(id));
   const touched = useStable((place: Position) => onTouch?.(place));
@@ -130,6 +132,7 @@ export function MapCanvas({
   const changed = useStable((shape: Boundary) => edit?.onShape(shape));
   const placed = useStable((place: Position) => edit?.onPlace(place));
   useEffect(() => {
+    forgetColours();
     const own = new VectorSource();
     const others = new VectorSource();
     const ground = new ImageLayer<ImageStatic>();
@@ -154,6 +157,9 @@ export function MapCanvas({
       view: new View({ center: [0, 0], zoom: 2, maxZoom: 22 }),
     });
     map.getView().fit(transformExtent(WORLD, 'EPSG:4326', 'EPSG:3857'));
+    map.on('rendercomplete', () => {
+      if (box.current) box.current.dataset.drawn = '';
+    });
     map.on('moveend', () =>
       viewed(
         transformExtent(map.getView().calculateExtent(), 'EPSG:3857', 'EPSG:4326') as [
@@ -173,7 +179,7 @@ export function MapCanvas({
     fitted.current = '';
     setHeld({ map, own, others, ground });
     return () => map.setTarget(undefined);
-  }, [choose, touched, viewed, system]);
+  }, [choose, touched, viewed, system, scheme]);
 
   const shape = edit?.shape ?? null;
   const name = edit?.label ?? '';
@@ -189,7 +195,7 @@ export function MapCanvas({
     const extent = focus.box ? transformExtent(focus.box, 'EPSG:4326', 'EPSG:3857') : createEmpty();
     for (const source of [own, others])
       for (const feature of source.getFeatures()) {
-        const { id } = (feature.get('thing') as MapFeature | undefined) ?? { id: '' };
+        const { id } = thingOf(feature);
         if (!focus.box && (!focus.on || focus.on.includes(id)))
           extend(extent, feature.getGeometry()!.getExtent());
       }
@@ -200,6 +206,7 @@ export function MapCanvas({
 
   useEffect(() => {
     if (!held) return;
+    delete box.current?.dataset.drawn;
     held.ground.setZIndex(picture?.cells ? 1.5 : 0);
     held.ground.setSource(
       picture && knowProjection(picture.projection)
@@ -259,6 +266,7 @@ export function MapCanvas({
         role="application"
         aria-label={`${label}: arrows move it, plus and minus change its scale`}
         data-testid="map"
+        data-picture={picture ? '' : undefined}
       />
       <span className={styles.north} aria-hidden>
         ▲<br />N

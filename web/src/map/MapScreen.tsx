@@ -72,6 +72,7 @@ function AllFields({
         fieldFeatures(
           field,
           parts.filter(({ data }) => data.fieldId === field.id),
+          { passes: false },
         ),
       ),
     [fields, parts],
@@ -201,7 +202,7 @@ function OneField({
           ? fieldFeatures(one, parts, {
               without: atPart ? (part?.id ?? null) : field.id,
             })
-          : fieldFeatures(one, []),
+          : fieldFeatures(one, [], { passes: false }),
       ),
     ],
     [fields, field.id, parts, part, atPart, way],

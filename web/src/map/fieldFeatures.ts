@@ -20,7 +20,17 @@ export const passesText = ({ bearingDeg }: NonNullable<Field['passes']>) =>
 export function fieldFeatures(
   { id, data }: Pick<Kept<'field'>, 'id' | 'data'>,
   parts: readonly Kept<'fieldPart'>[],
-  { without = null, label = true }: { without?: string | null; label?: boolean } = {},
+  {
+    without = null,
+    label = true,
+    passes: withPasses = true,
+  }: {
+    /** What is being changed, and drawn elsewhere. */
+    without?: string | null;
+    label?: boolean;
+    /** Headland and first pass too. */
+    passes?: boolean;
+  } = {},
 ): MapFeature[] {
   const { boundary, headlandM, passes, name } = data;
   const outline: MapFeature[] =
@@ -28,11 +38,11 @@ export function fieldFeatures(
       ? [{ id, look: 'field', shape: boundary, label: label ? name : undefined }]
       : [];
   const headland: MapFeature[] =
-    boundary && headlandM
+    boundary && headlandM && withPasses
       ? [{ id: `${id} headland`, look: 'headland', shape: boundary, size: headlandM }]
       : [];
   const pass: MapFeature[] =
-    boundary && passes
+    boundary && passes && withPasses
       ? [
           {
             id: `${id} pass`,

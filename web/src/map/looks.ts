@@ -47,8 +47,18 @@ export interface MapFeature {
   hollow?: boolean;
 }
 
-export const colour = (name: string) =>
-  getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+const palette = new Map<string, string>();
+/** A colour of the app as it is now in this light; asked of the page once. */
+export function colour(name: string): string {
+  let value = palette.get(name);
+  if (value === undefined) {
+    value = getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+    palette.set(name, value);
+  }
+  return value;
+}
+/** Another light: colours are asked for anew. */
+export const forgetColours = () => palette.clear();
 const FONT = '"Atkinson Hyperlegible Next Variable", sans-serif';
 
 export const gridText = (textBaseline: CanvasTextBaseline) =>
@@ -158,16 +168,25 @@ const ORDER: Look[] = [
   'here',
 ];
 
-/** How a feature is drawn, what matters more above the rest. */
+/** What a feature stands for; one that is just being drawn by hand is what is edited. */
+export const thingOf = (feature: FeatureLike): MapFeature =>
+  ((feature as Feature).get('thing') as MapFeature | undefined) ?? { id: '', look: 'edited' };
+
+const known = new WeakMap<FeatureLike, Style[]>();
+
+/** How a feature is drawn, what matters more above the rest. A feature is never changed: its style is made once. */
 export function styleOf(feature: FeatureLike): Style[] {
-  const { look } = (feature as Feature).get('thing') as MapFeature;
+  const made = known.get(feature);
+  if (made) return made;
+  const { look } = thingOf(feature);
   const styles = [drawn(feature)].flat();
   for (const style of styles) style.setZIndex(ORDER.indexOf(look));
+  known.set(feature, styles);
   return styles;
 }
 
 function drawn(feature: FeatureLike): Style | Style[] {
-  const one = (feature as Feature).get('thing') as MapFeature;
+  const one = thingOf(feature);
   const text = one.label ?? '';
   switch (one.look) {
     case 'field':
