@@ -654,9 +654,25 @@ takes(
   args(list(record({ value: number(0, 20), at: place }), 0, 10), number(0, 360)),
   { made: 'stops alongDeg' },
 );
+takes(
+  'smoothed',
+  'stops places areaM2',
+  args(
+    list(record({ value: number(0, 20), at: place }), 0, 10),
+    list(place, 0, 4),
+    number(1e3, 1e7),
+  ),
+  { made: 'stops places areaM2' },
+);
 takes('fromEdge', 'shape at', args(fc.constant(core.onPlane(boxFrame.plane, box)), place), {
   made: 'shape at',
 });
+takes(
+  'gridIn',
+  'shape stepM',
+  args(fc.constant(core.onPlane(boxFrame.plane, box)), number(10, 90)),
+  { made: 'shape' },
+);
 takes('planeAt', 'origin', args(degrees), { made: 'origin' });
 takes('geodesicDistance', 'from to', args(degrees, degrees), { made: 'from to' });
 takes('geodesicBearing', 'from to', args(degrees, degrees), { made: 'from to' });

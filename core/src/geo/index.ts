@@ -3,7 +3,7 @@ export { cutTo } from './cutTo.ts';
 export { checkBoundary, tidied, type BoundaryTrouble } from './checkBoundary.ts';
 export { geodesicArea } from './geodesicArea.ts';
 export { fieldArea } from './fieldArea.ts';
-export { fromEdge, isIn } from './planeShape.ts';
+export { fromEdge, gridIn, isIn } from './planeShape.ts';
 export {
   apart,
   bearing,

@@ -61,4 +61,5 @@ export {
   type MappedStop,
   type StandFigure,
   type StandMap,
+  type StandSurface,
 } from './readStandMap.ts';

@@ -1,5 +1,5 @@
-import { fromEdge, onPlane, planeAt, type Position } from '../geo/index.ts';
-import { fieldPatterns, type FieldPattern } from '../sampling/index.ts';
+import { fromEdge, geodesicArea, gridIn, onPlane, planeAt, type Position } from '../geo/index.ts';
+import { fieldPatterns, smoothed, type FieldFigure, type FieldPattern } from '../sampling/index.ts';
 import { summariseStand } from '../stand/index.ts';
 import { placeOfStop } from './placeOfStop.ts';
 import type { WalkStand } from './readWalkStand.ts';
@@ -25,7 +25,19 @@ export interface StandMap {
   /** Stops counted whose place nobody knows. */
   unplaced: number;
   patterns: Record<StandFigure, FieldPattern[]>;
+  /** The figure between stops, where they carry it and show a pattern. */
+  surfaceOf(figure: StandFigure): StandSurface | null;
 }
+
+/** A figure smoothed over a field. */
+export interface StandSurface {
+  cells: { at: Position; value: number; se: number }[];
+  /** Length of a cell's side, m. */
+  cellM: number;
+}
+
+/** Cells that a surface is drawn with. */
+const SURFACE_CELLS = 1500;
 
 /**
  * A walk over its field: every stop with a place, and patterns among those that were not chosen for their looks.
@@ -60,28 +72,42 @@ export function readStandMap(stand: WalkStand, zoneAt: (at: Position) => string)
   const sample = mapped.filter(({ chosen }) => !chosen);
   const plane = sample[0] && planeAt(sample[0].at);
   const edge = plane && field.boundary ? onPlane(plane, field.boundary) : null;
-  const patternsOf = (figure: StandFigure) =>
+  const figuresOf = (figure: StandFigure): FieldFigure[] =>
     plane
-      ? fieldPatterns(
-          sample.map(({ at, zone, values }) => {
-            const metres = plane.toMetres(at);
-            return {
-              value: values[figure],
-              at: metres,
-              zone,
-              fromEdgeM: edge ? fromEdge(edge, metres) : undefined,
-            };
-          }),
-          field.passes?.bearingDeg ?? 0,
-        )
+      ? sample.map(({ at, zone, values }) => {
+          const metres = plane.toMetres(at);
+          return {
+            value: values[figure],
+            at: metres,
+            zone,
+            fromEdgeM: edge ? fromEdge(edge, metres) : undefined,
+          };
+        })
       : [];
+  const patternsOf = (figure: StandFigure) =>
+    fieldPatterns(figuresOf(figure), field.passes?.bearingDeg ?? 0);
+  const patterns = {
+    stand: patternsOf('stand'),
+    effective: patternsOf('effective'),
+    behind: patternsOf('behind'),
+  };
   return {
     stops: mapped,
     unplaced: counted.length - mapped.length,
-    patterns: {
-      stand: patternsOf('stand'),
-      effective: patternsOf('effective'),
-      behind: patternsOf('behind'),
+    patterns,
+    surfaceOf(figure) {
+      if (!plane || !edge || !field.boundary || patterns[figure].length === 0) return null;
+      const areaM2 = geodesicArea(field.boundary);
+      const cellM = Math.sqrt(areaM2 / SURFACE_CELLS);
+      const places = gridIn(edge, cellM);
+      const surface = smoothed(figuresOf(figure), places, areaM2);
+      if (!surface) return null;
+      return {
+        cellM,
+        cells: surface.values.flatMap((one, i) =>
+          one ? [{ at: plane.toPlace(places[i]!), ...one }] : [],
+        ),
+      };
     },
   };
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../stats/index.ts';
-import { fieldPatterns, type FieldFigure } from './index.ts';
+import { fieldPatterns, smoothed, type FieldFigure } from './index.ts';
 
 const places = Array.from({ length: 20 }, (_, i): [number, number] => [
   80 * (i % 4) + 7 * (i % 3),
@@ -84,5 +84,50 @@ describe('patterns that stops show', () => {
       0,
     ))
       expect(pHolm).toBeGreaterThanOrEqual(p);
+  });
+});
+
+describe('a surface between stops', () => {
+  const area = 320 * 450;
+
+  it('follows what changes slowly, and is surer among stops than beside them', () => {
+    const surface = smoothed(
+      stops((_, y) => 6 + y / 180),
+      [
+        [130, 40],
+        [130, 320],
+        [130, 185],
+        [900, 900],
+      ],
+      area,
+    )!;
+    const [south, north, middle, far] = surface.values;
+    expect(south!.value).toBeLessThan(6.9);
+    expect(north!.value).toBeGreaterThan(7.1);
+    expect(Math.abs(middle!.value - 7.03)).toBeLessThan(0.35);
+    expect(far).toBeNull();
+    expect(middle!.se).toBeGreaterThan(0);
+    expect(middle!.se).toBeLessThan(0.3);
+  });
+
+  it('never goes beyond what the stops show', () => {
+    const shown = stops((x, y) => x / 100 + y / 90, 0.4);
+    const values = shown.map(({ value }) => value);
+    for (const one of smoothed(shown, places, area)!.values)
+      if (one) {
+        expect(one.value).toBeGreaterThanOrEqual(Math.min(...values));
+        expect(one.value).toBeLessThanOrEqual(Math.max(...values));
+      }
+  });
+
+  it('is none where chance alone makes stops differ, mostly, and none of few stops', () => {
+    let drawn = 0;
+    for (let seed = 0; seed < 60; seed++) {
+      const random = seededRandom(7919 * seed + 11);
+      const chance = places.map((at): FieldFigure => ({ at, value: random.normal() }));
+      if (smoothed(chance, places, area)) drawn += 1;
+    }
+    expect(drawn).toBeLessThan(9);
+    expect(smoothed(stops((_, y) => y).slice(0, 7), places, area)).toBeNull();
   });
 });

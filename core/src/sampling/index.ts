@@ -35,3 +35,4 @@ export {
 } from './spreadKnown.ts';
 export { expectedWay, walkMinutes } from './walkMinutes.ts';
 export { fieldPatterns, type FieldFigure, type FieldPattern } from './fieldPatterns.ts';
+export { smoothed, type Smoothed } from './smoothed.ts';

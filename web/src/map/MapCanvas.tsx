@@ -54,7 +54,7 @@ export interface GroundPicture {
   projection: string;
   /** West, south, east, north. */
   box: [number, number, number, number];
-  /** A pixel is a cell: its edges stay, and it lies over the field. */
+  /** A pixel is a cell: its edges stay. */
   cells?: boolean;
 }
 
@@ -207,7 +207,6 @@ export function MapCanvas({
   useEffect(() => {
     if (!held) return;
     delete box.current?.dataset.drawn;
-    held.ground.setZIndex(picture?.cells ? 1.5 : 0);
     held.ground.setSource(
       picture && knowProjection(picture.projection)
         ? new ImageStatic({

@@ -24,18 +24,28 @@ export function fieldFeatures(
     without = null,
     label = true,
     passes: withPasses = true,
+    filled = true,
   }: {
     /** What is being changed, and drawn elsewhere. */
     without?: string | null;
     label?: boolean;
     /** Headland and first pass too. */
     passes?: boolean;
+    /** Left empty where cells lie under it. */
+    filled?: boolean;
   } = {},
 ): MapFeature[] {
   const { boundary, headlandM, passes, name } = data;
   const outline: MapFeature[] =
     boundary && without !== id
-      ? [{ id, look: 'field', shape: boundary, label: label ? name : undefined }]
+      ? [
+          {
+            id,
+            look: filled ? 'field' : 'outline',
+            shape: boundary,
+            label: label ? name : undefined,
+          },
+        ]
       : [];
   const headland: MapFeature[] =
     boundary && headlandM && withPasses

@@ -16,6 +16,7 @@ import Text from 'ol/style/Text.js';
 /** How a thing on the map is drawn. Colour never says it alone: shape, line or sign does too. */
 export type Look =
   | 'field'
+  | 'outline'
   | 'edited'
   | 'zone'
   | 'obstacle'
@@ -151,6 +152,7 @@ const head = (feature: FeatureLike, name: string) =>
 /** What lies above what. */
 const ORDER: Look[] = [
   'field',
+  'outline',
   'headland',
   'zone',
   'obstacle',
@@ -196,6 +198,8 @@ function drawn(feature: FeatureLike): Style | Style[] {
         stroke: line('--ink-soft', 1.5),
         text: text ? label(text) : undefined,
       });
+    case 'outline':
+      return new Style({ stroke: line('--ink-soft', 1.5) });
     case 'edited':
       return [
         new Style({

@@ -7,8 +7,9 @@ import { useChildren, useOne } from '../data/hooks.ts';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { fieldFeatures } from '../map/fieldFeatures.ts';
 import { MapCanvas, type GroundPicture } from '../map/MapCanvas.tsx';
+import { Ramp } from '../map/Ramp.tsx';
 import { useUnits, type Units } from '../units/useUnits.ts';
-import { cellPicture, rangeOf, shade } from './cellPicture.ts';
+import { cellPicture, rangeOf } from './cellPicture.ts';
 import {
   useLogCellsQuery,
   useLogsOfQuery,
@@ -81,7 +82,8 @@ export default function LogMapScreen() {
     return url ? { url, projection: 'EPSG:4326', box: cells.box, cells: true } : null;
   }, [cells, range]);
   const features = useMemo(
-    () => (field ? fieldFeatures(field, parts, { label: false }) : []),
+    () =>
+      field ? fieldFeatures(field, parts, { label: false, passes: false, filled: false }) : [],
     [field, parts],
   );
   const place = all?.box;
@@ -142,9 +144,7 @@ export default function LogMapScreen() {
       ) : (
         range && (
           <div className="row">
-            <span>{shown.show(range[0], units)}</span>
-            <Ramp />
-            <span>{shown.show(range[1], units)}</span>
+            <Ramp low={shown.show(range[0], units)} high={shown.show(range[1], units)} />
             <span className="small soft" role="status">
               {under
                 ? `Here: ${shown.show(under[3], units)}, the mean of ${under[2]} ${under[2] === 1 ? 'record' : 'records'}.`
@@ -158,14 +158,6 @@ export default function LogMapScreen() {
     </div>
   );
 }
-
-const Ramp = () => (
-  <svg width={180} height={18} role="img" aria-label="Light is the least, dark the most">
-    {Array.from({ length: 36 }, (_, i) => (
-      <rect key={i} x={5 * i} width={5.5} height={18} fill={`rgb(${shade(i / 35).join(' ')})`} />
-    ))}
-  </svg>
-);
 
 type Box = NonNullable<LogCells['box']>;
 const wider = ([west, south, east, north]: Box): Box => {

@@ -13,7 +13,9 @@ import { useChildren } from '../data/hooks.ts';
 import { fieldFeatures, isZone } from '../map/fieldFeatures.ts';
 import type { MapFeature } from '../map/looks.ts';
 import { MapCanvas } from '../map/MapCanvas.tsx';
+import { Ramp } from '../map/Ramp.tsx';
 import { useUnits } from '../units/useUnits.ts';
+import { surfacePicture } from './surfacePicture.ts';
 import { FIGURE_WORDS, patternText } from './fieldMapWords.ts';
 
 /** Radius of a mark, px: its area goes with the figure. */
@@ -33,10 +35,23 @@ export default function StandMapView({ stand }: { stand: WalkStand }) {
     });
   }, [stand, parts]);
   const kind = figure === 'behind' ? 'share' : units.standKind(stand.denseStand);
+  const surface = useMemo(() => map.surfaceOf(figure), [map, figure]);
+  const range = useMemo((): [number, number] | null => {
+    const values = surface?.cells.map(({ value }) => value) ?? [];
+    return values.length > 0 ? [Math.min(...values), Math.max(...values)] : null;
+  }, [surface]);
+  const picture = useMemo(
+    () => surface && range && surfacePicture(surface, range),
+    [surface, range],
+  );
   const features = useMemo(() => {
     const most = Math.max(...map.stops.map(({ values }) => values[figure]), 1e-12);
     return [
-      ...fieldFeatures({ id: planting.data.fieldId, data: field }, parts, { label: false }),
+      ...fieldFeatures({ id: planting.data.fieldId, data: field }, parts, {
+        label: false,
+        passes: picture === null,
+        filled: picture === null,
+      }),
       ...map.stops.map(({ id, at, chosen, values }): MapFeature => ({
         id,
         look: 'mark',
@@ -47,7 +62,7 @@ export default function StandMapView({ stand }: { stand: WalkStand }) {
         label: units.number(values[figure], kind),
       })),
     ];
-  }, [map, figure, field, parts, planting, units, kind]);
+  }, [map, figure, field, parts, planting, units, kind, picture]);
   const focus = useMemo(
     () => ({ key: planting.data.fieldId, on: [planting.data.fieldId] }),
     [planting.data.fieldId],
@@ -71,6 +86,7 @@ export default function StandMapView({ stand }: { stand: WalkStand }) {
       <MapCanvas
         low
         features={features}
+        picture={picture}
         focus={focus}
         system={units.system}
         label={`${FIGURE_WORDS[figure].label} by stop`}
@@ -87,6 +103,17 @@ export default function StandMapView({ stand }: { stand: WalkStand }) {
           </p>
         )}
       </div>
+      {surface && range && (
+        <div className="row small">
+          <Ramp low={units.show(range[0], kind)} high={units.show(range[1], kind)} />
+          <span className="soft">
+            Smoothed between the stops, ±
+            {units.show(1.96 * Math.min(...surface.cells.map(({ se }) => se)), kind)} where it is
+            surest, ±{units.show(1.96 * Math.max(...surface.cells.map(({ se }) => se)), kind)} where
+            it is palest.
+          </span>
+        </div>
+      )}
       <p className="small soft">
         The area of a mark goes with its figure, in {units.symbol(kind)}.
         {map.stops.some(({ chosen }) => chosen)
