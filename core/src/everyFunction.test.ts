@@ -767,7 +767,9 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ...([
     'placeOfStop',
     'fieldRounds',
-    'readStandMap',
+    'readFieldMap',
+    'mappedDepth',
+    'mappedStand',
     'planInput',
     'readPlan',
     'sampledField',

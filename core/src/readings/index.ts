@@ -56,10 +56,9 @@ export {
   type ZoneKind,
 } from './readPlan.ts';
 export {
-  readStandMap,
-  STAND_FIGURES,
-  type MappedStop,
-  type StandFigure,
-  type StandMap,
-  type StandSurface,
-} from './readStandMap.ts';
+  readFieldMap,
+  type FieldMap,
+  type FieldSurface,
+  type MappedFigure,
+} from './readFieldMap.ts';
+export { mappedDepth, mappedStand, STAND_FIGURES, type StandFigure } from './readStandMap.ts';

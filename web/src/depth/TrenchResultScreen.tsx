@@ -6,7 +6,7 @@ import {
   rowsText,
 } from '@sendero/core';
 import { Button } from '@mantine/core';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { longDate } from '../app/dates.ts';
 import { useUnits, type Units } from '../units/useUnits.ts';
@@ -21,6 +21,8 @@ import { TooShallow } from './TooShallow.tsx';
 import { trenchFindingWords } from './trenchFindingWords.ts';
 import { depthChange, FEEL_WORDS } from './trenchWords.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
+
+const DepthMapView = lazy(() => import('./DepthMapView.tsx'));
 
 /** What a trench check means: which rows to correct, by how much, and whether it worked. */
 export default function TrenchResultScreen() {
@@ -112,6 +114,9 @@ export default function TrenchResultScreen() {
           <DroppedAgainstMonitor check={check} />
         </section>
       </div>
+      <Suspense>
+        <DepthMapView check={check} />
+      </Suspense>
       {photos.length > 0 && (
         <section className="stack tight">
           <h2>Photos</h2>

@@ -24,6 +24,7 @@ import { GroundPanel } from './GroundPanel.tsx';
 import { SeedChips } from './SeedChips.tsx';
 import { CheckProfile } from './CheckProfile.tsx';
 
+import { useStopPlace } from '../position/useStopPlace.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
 import { found, useTrenchRows, type Seed, type TrenchRows } from './useTrenchRows.ts';
 
@@ -76,6 +77,7 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
   const navigate = useNavigate();
   const desk = useMediaQuery('(min-width: 1000px)', window.innerWidth >= 1000);
   const rows = useTrenchRows(check, stop);
+  useStopPlace(stop, stop.rows.length > 0);
   const { seedsPerRow, targetM, gauge } = check.walk.data;
   const order = rowsToOpen(check, stop);
   const isDone = (row: number) => found(rows.rowAt(row)) >= seedsPerRow;

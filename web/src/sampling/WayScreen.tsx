@@ -33,7 +33,8 @@ import { MapCanvas } from '../map/MapCanvas.tsx';
 import { TROUBLE_WORDS } from '../position/watchPosition.ts';
 import { usePosition } from '../position/usePosition.ts';
 import { useFinishWalk } from '../stand/useFinishWalk.ts';
-import { useWalkFacts } from '../stand/useWalkStand.ts';
+import { moreStopsText } from '../stand/findingWords.ts';
+import { useWalkFacts, useWalkStand } from '../stand/useWalkStand.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import type { PlanQuestion } from './planWork.ts';
@@ -99,6 +100,7 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
   const there = sure && distanceM <= THERE_M + fix.accuracyM;
   const ordinal = (last?.data.ordinal ?? 0) + 1;
   const { finish } = useFinishWalk(walk, setProblem);
+  const settles = useSettles(walk.id);
 
   const stopHere = (made: { planned: number | null; chosen: boolean }) => {
     const put = device.put('stop', {
@@ -180,6 +182,7 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
               <p className="small">{words.stand}</p>
             </div>
           )}
+          {settles && <p data-testid="settles">{settles.says}</p>}
           {problem && (
             <p className="warn" role="alert">
               {problem}
@@ -207,6 +210,7 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
           </div>
           <Replan
             plan={plan}
+            more={settles?.more ?? 3}
             next={next}
             busy={busy}
             done={under.done}
@@ -235,9 +239,23 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
   );
 }
 
+/** How near the mean is by now, and the stops that would settle it at ±5 %; null before two are counted. */
+function useSettles(walkId: string): { says: string; more: number } | null {
+  const summary = useWalkStand(walkId)?.summary;
+  const range = summary?.stopsRange(0.05);
+  if (!summary || !range) return null;
+  if (summary.enough(0.05)) return { says: 'Within ±5 % of the mean: enough stops.', more: 3 };
+  const [low, high] = range.map((needed) => Math.max(1, needed - summary.stops.length)) as [
+    number,
+    number,
+  ];
+  return { says: `${moreStopsText([low, high])} settle it at ±5 %, at this spread.`, more: low };
+}
+
 /** The plan changed on the way: a place out of reach, more stops, less time. */
 function Replan({
   plan,
+  more,
   next,
   busy,
   done,
@@ -246,6 +264,8 @@ function Replan({
   onProblem,
 }: {
   plan: NonNullable<WalkFacts['plan']>;
+  /** Stops that would settle it. */
+  more: number;
   next: number | null;
   /** The way is being reckoned. */
   busy: boolean;
@@ -329,9 +349,9 @@ function Replan({
               variant="default"
               h={48}
               disabled={!held}
-              onClick={() => change(addPlaces(places, 3), 'Three more stops, the next ones drawn.')}
+              onClick={() => change(addPlaces(places, more), `${more} more, the next ones drawn.`)}
             >
-              Three more stops
+              {more === 1 ? 'One more stop' : `${more} more stops`}
             </Button>
           </div>
         </div>

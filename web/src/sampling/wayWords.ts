@@ -37,5 +37,5 @@ export function fairText(
   ];
   return share >= 90 && zones.length === 0
     ? `${stops}: spread over the whole field, a fair sample.`
-    : `${stops} speak for about ${share} % of the field${missing.length > 0 ? `: ${missing.join('; ')}` : ''}.`;
+    : `${stops} ${walked === 1 ? 'speaks' : 'speak'} for about ${share} % of the field${missing.length > 0 ? `: ${missing.join('; ')}` : ''}.`;
 }

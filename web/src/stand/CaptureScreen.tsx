@@ -7,6 +7,7 @@ import { useStable } from '../app/useStable.ts';
 import { useDevice } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { useAppSelector, type RootState } from '../data/store.ts';
+import { useStopPlace } from '../position/useStopPlace.ts';
 import { Head, Keyboard, Steps, StopEnd, Tools } from './captureParts.tsx';
 import { RowStrip } from './RowStrip.tsx';
 import { TallyKeys } from './TallyKeys.tsx';
@@ -87,6 +88,7 @@ function StopCapture({
   const [undoable, setUndoable] = useState(false);
   const keptId = useAppSelector((state) => selectCountAt(state, stop.id, row)?.id);
   const counted = useAppSelector((state) => selectCounts(state, stop.id).length > 0);
+  useStopPlace(stop, counted);
   const empty: Count = {
     stopId: stop.id,
     type: 'count',

@@ -1,13 +1,13 @@
-import { planeAt, type StandSurface } from '@sendero/core';
-import type { GroundPicture } from '../map/MapCanvas.tsx';
-import { paintCells } from '../map/shade.ts';
+import { planeAt, type FieldSurface } from '@sendero/core';
+import type { GroundPicture } from './MapCanvas.tsx';
+import { paintCells } from './shade.ts';
 
 /** How see-through the least sure cell is. */
 const PALEST = 0.25;
 
 /** A surface as cells on the map; the less sure it is of a place, the paler. */
 export function surfacePicture(
-  { cells, cellM }: StandSurface,
+  { cells, cellM }: FieldSurface,
   [low, high]: [number, number],
 ): GroundPicture | null {
   const [first] = cells;

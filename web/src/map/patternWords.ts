@@ -1,21 +1,14 @@
-import type { FieldPattern, QuantityKind, StandFigure } from '@sendero/core';
+import type { FieldPattern, QuantityKind } from '@sendero/core';
 import type { useUnits } from '../units/useUnits.ts';
 
-export const FIGURE_WORDS: Record<StandFigure, { label: string; subject: string }> = {
-  stand: { label: 'Stand', subject: 'The stand' },
-  effective: { label: 'Effective stand', subject: 'The effective stand' },
-  behind: { label: 'Late plants', subject: 'The share of late plants' },
-};
-
-/** A pattern over the field, in a sentence. */
+/** A pattern over the field, in a sentence. @param subject what shows it, e.g. 'The stand' */
 export function patternText(
   pattern: FieldPattern,
-  figure: StandFigure,
+  subject: string,
   kind: QuantityKind,
   units: ReturnType<typeof useUnits>,
   nameOf: (zone: string) => string,
 ): string {
-  const { subject } = FIGURE_WORDS[figure];
   const show = (value: number) => units.show(value, kind);
   const p = pattern.pHolm < 0.001 ? 'p below 0.001' : `p ${pattern.pHolm.toFixed(3)}`;
   switch (pattern.pattern) {
