@@ -57,11 +57,22 @@ const shots: {
   { name: 'fields', size: DESK, go: (page) => page.goto(`${base}/fields`) },
   { name: 'planting', size: DESK, whole: true, go: open('Long Forty') },
   {
+    name: 'plan',
+    size: DESK,
+    async go(page) {
+      await open('Windmill East')(page);
+      await page.goto(`${page.url()}/plan`);
+      await page.getByText(/about \d/).waitFor();
+      await page.waitForTimeout(800);
+    },
+  },
+  {
     name: 'map',
     size: DESK,
     async go(page) {
       await page.goto(`${base}/map`);
-      await page.getByTestId('map').locator('canvas').first().waitFor();
+      await page.getByLabel('Field', { exact: true }).selectOption({ label: 'The Apron' });
+      await page.locator('[data-testid=map][data-drawn]').waitFor();
       await page.waitForTimeout(500);
     },
   },
@@ -106,7 +117,6 @@ const shots: {
       await page.locator('.recharts-bar').first().waitFor();
     },
   },
-  { name: 'result-phone', size: PHONE, go: result('Ditch Block') },
   { name: 'targets', size: DESK, go: (page) => page.goto(`${base}/targets`) },
   {
     name: 'how-deep',
@@ -126,7 +136,6 @@ const shots: {
       await page.getByRole('radio', { name: 'dry and windy' }).click();
     },
   },
-  { name: 'planting-phone', size: PHONE, go: open('Windmill East') },
   { name: 'trench-phone', size: PHONE, go: trench },
   {
     name: 'trench-result',
@@ -158,6 +167,22 @@ const shots: {
     },
   },
   { name: 'device', size: DESK, go: (page) => page.goto(`${base}/device`) },
+  // Last: it begins a walk, which the others would show.
+  {
+    name: 'way-phone',
+    size: PHONE,
+    async go(page) {
+      await page.context().grantPermissions(['geolocation']);
+      await page.context().setGeolocation({ longitude: -138.5942, latitude: 44.5975, accuracy: 4 });
+      await open('Windmill East')(page);
+      await page.goto(`${page.url()}/plan`);
+      await page.getByText(/about \d/).waitFor();
+      await page.getByRole('button', { name: 'Walk these stops' }).click();
+      await page.getByRole('button', { name: 'Start the walk' }).click();
+      await page.getByText(/position within/).waitFor();
+      await page.waitForTimeout(800);
+    },
+  },
 ];
 
 const browser = await chromium.launch({

@@ -9,6 +9,7 @@ import {
   type Boundary,
   type Metres,
 } from '../geo/index.ts';
+import { kindOf, validate } from '../records/index.ts';
 import { mean, sampleSd, seededRandom } from '../stats/index.ts';
 import {
   addPlaces,
@@ -34,6 +35,7 @@ import {
   type PlanInput,
 } from './index.ts';
 
+const ZONE = '019f0000-0000-7000-8000-000000000077';
 const plane = planeAt([-138.6, 44.6]);
 const shape = (...corners: Metres[]): Boundary => ({
   type: 'MultiPolygon',
@@ -189,6 +191,22 @@ describe('a plan of stops', () => {
     expect(stopsIn('corner')).toBe(2);
     expect(stopsIn('west')).toBeGreaterThanOrEqual(9);
     expect(stopsIn('west')).toBeLessThanOrEqual(11);
+  });
+
+  it('is a plan that can be kept, whatever its seed', () => {
+    const example = kindOf('samplingPlan').example as object;
+    for (let seed = 0; seed < 30; seed++) {
+      const headlandM = seed;
+      const field = {
+        ...plan({ seed, headlandM }),
+        zones: [{ id: ZONE, shape: box(-300, -300, 0, 300) }],
+      };
+      const frame = samplingFrame(seed % 2 ? field : plan({ headlandM }), seededRandom(seed))!;
+      const places = planStops(seed % 2 ? { ...field, stops: 5 } : plan({ seed, stops: 5 }))!;
+      expect(validate('samplingPlan', { ...example, shares: frame.shares, places })).toMatchObject({
+        ok: true,
+      });
+    }
   });
 
   it('goes to places of an earlier walk again, and keeps new ones away from them', () => {

@@ -87,7 +87,11 @@ export function samplingFrame(
       found.push({ at, zone: zoneAt(at) });
     }
   if (found.length === 0) return null;
-  const shares: Record<string, number> = {};
-  for (const { zone } of found) shares[zone ?? ''] = (shares[zone ?? ''] ?? 0) + 1 / found.length;
+  const inZone: Record<string, number> = {};
+  for (const { zone } of found) inZone[zone ?? ''] = (inZone[zone ?? ''] ?? 0) + 1;
+  // Counted, then divided: many small shares added up may come to more than all of it.
+  const shares = Object.fromEntries(
+    Object.entries(inZone).map(([zone, many]) => [zone, many / found.length]),
+  );
   return { plane, cells: found, areaM2: found.length * stepM ** 2, shares, allows, zoneAt };
 }

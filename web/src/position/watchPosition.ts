@@ -40,11 +40,13 @@ export function watchPosition(receiver: string, told: Told): () => void {
 }
 
 function fromDevice({ onFix, onTrouble }: Told): () => void {
-  if (!('geolocation' in navigator)) {
+  // What browsers always have, others may lack.
+  const geolocation = navigator.geolocation as Geolocation | null | undefined;
+  if (!geolocation) {
     onTrouble('none');
     return () => {};
   }
-  const id = navigator.geolocation.watchPosition(
+  const id = geolocation.watchPosition(
     ({ coords, timestamp }) =>
       onFix({
         at: [coords.longitude, coords.latitude],
@@ -55,7 +57,7 @@ function fromDevice({ onFix, onTrouble }: Told): () => void {
     ({ code }) => onTrouble(code === 1 ? 'refused' : 'lost'),
     { enableHighAccuracy: true, maximumAge: 2000 },
   );
-  return () => navigator.geolocation.clearWatch(id);
+  return () => geolocation.clearWatch(id);
 }
 
 /** A receiver, or its stand-in, sends places as server-sent events; it is asked again by itself when it breaks off. */

@@ -7,7 +7,7 @@ beforeEach(emptyDevice);
 
 /** The capture screen of the example's walk: row 4 of stop 1 holds 28, 2 and 1 plants. */
 async function capture() {
-  const { records, of } = family();
+  const { records, of } = family({ samplingPlan: null, walk: { planId: null } });
   const here = await onScreen(
     <Routes>
       <Route path="/walks/:walkId" element={<CaptureScreen />} />

@@ -5,18 +5,20 @@ import StartWalkScreen from './StartWalkScreen.tsx';
 
 beforeEach(emptyDevice);
 
-const { records, of } = family({
+const { records: planned, of } = family({
   planting: { plantedOn: '2026-05-01' },
   walk: null,
   stop: null,
   observation: null,
   note: null,
 });
+const records = planned.filter(({ kind }) => kind !== 'samplingPlan');
 const open = (holding = records) =>
   onScreen(
     <Routes>
       <Route path="/plantings/:plantingId/walk" element={<StartWalkScreen />} />
       <Route path="/walks/:walkId" element={<p>counting</p>} />
+      <Route path="/walks/:walkId/way" element={<p>on the way</p>} />
     </Routes>,
     { holding, path: `/plantings/${of('planting').id}/walk` },
   );
@@ -31,6 +33,21 @@ it('a thousandth of an acre is filled in; a walk starts with its first stop', as
     commits.flatMap(({ changes }) => changes.map(({ kind }) => kind)),
   );
   expect(kinds.slice(-2)).toEqual(['walk', 'stop']);
+});
+
+it('a planned walk names its plan and is led to its first stop; as one goes is a choice', async () => {
+  const here = await open(planned);
+  expect(here.getByRole('radio', { name: 'At the planned stop' })).toBeTruthy();
+  await here.user.click(here.getByRole('button', { name: 'Start the walk' }));
+  expect(here.getByText('on the way')).toBeTruthy();
+  await here.device.syncOnce();
+  const made = here.server.network.sent.flatMap((commits) =>
+    commits.flatMap(({ changes }) => changes),
+  );
+  expect(made.at(-1)).toMatchObject({
+    kind: 'walk',
+    data: { planId: planned.find(({ kind }) => kind === 'samplingPlan')!.id },
+  });
 });
 
 it('bad figures are refused beside their field, and what was chosen is there again', async () => {

@@ -208,7 +208,7 @@ function StartWalkForm({
             options={[
               {
                 value: 'planned',
-                says: `At ${plan.data.places.filter(({ state }) => state === 'wanted').length} planned stops`,
+                says: plannedText(plan),
               },
               { value: 'asYouGo', says: 'As you go' },
             ]}
@@ -246,6 +246,11 @@ function StartWalkForm({
     </form>
   );
 }
+
+const plannedText = ({ data }: Kept<'samplingPlan'>) => {
+  const stops = data.places.filter(({ state }) => state === 'wanted').length;
+  return stops === 1 ? 'At the planned stop' : `At ${stops} planned stops`;
+};
 
 /** The newest plan that no walk has followed yet. */
 function useOpenPlan(plantingId: string | undefined): Kept<'samplingPlan'> | null {
