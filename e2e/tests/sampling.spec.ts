@@ -174,3 +174,40 @@ test('stops are planned, walked by an arrow without a signal, planned anew on th
   walker.server.close();
   await Promise.all([phone.context.close(), desk.context.close()]);
 });
+
+test('an outline is walked around; what was walked is there again after a closed tab', async ({
+  browser,
+  empty,
+}) => {
+  const { put } = await signedIn(empty);
+  const [grower, field] = [randomUUID(), randomUUID()];
+  await put([['grower', grower, { name: 'Curlew Farm' }]]);
+  await put([['field', field, { growerId: grower, name: 'Curlew Bend', areaM2: null }]]);
+  const walker = walkerServer({ way: [place(2000, 0)], everyMs: 60 });
+  await new Promise<void>((done) => walker.server.listen(0, '127.0.0.1', done));
+  const { port } = walker.server.address() as AddressInfo;
+  const { context, page } = await newDevice(browser, empty);
+  await page.setViewportSize(PHONE);
+  await page.goto('/settings');
+  await page.getByRole('radio', { name: 'A receiver at an address' }).click();
+  await page.getByLabel('Address of the receiver').fill(`http://127.0.0.1:${port}/`);
+  await page.goto(`/map?field=${field}`);
+  await page.getByRole('button', { name: 'Walk around it' }).click();
+  const corners = (many: number) => expect(page.getByText(`${many} corners`)).toBeVisible();
+  await corners(1);
+  walker.put(place(2200, 0));
+  await corners(2);
+  await page.goto(`/map?field=${field}`);
+  await page.getByRole('button', { name: 'Walk around it' }).click();
+  await corners(2);
+  for (const [i, at] of [place(2200, 200), place(2000, 200)].entries()) {
+    walker.put(at);
+    await corners(3 + i);
+  }
+  await page.getByRole('button', { name: 'Close the outline here' }).click();
+  // 200 m by 200 m.
+  await expect(page.getByText(/^9\.9.ac$|^10.ac$/)).toBeVisible();
+  await allSent(page);
+  walker.server.close();
+  await context.close();
+});

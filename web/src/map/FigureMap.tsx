@@ -9,7 +9,7 @@ import { Ramp } from './Ramp.tsx';
 import { surfacePicture } from './surfacePicture.ts';
 
 /** Radius of a mark, px: its area goes with the figure. */
-const [LEAST_PX, MOST_PX] = [7, 24];
+const [LEAST_PX, MOST_PX] = [5, 15];
 
 /** A figure over its field: a mark for each stop, a surface where the stops carry one, and the patterns among them. */
 export function FigureMap({
@@ -64,7 +64,6 @@ export function FigureMap({
   return (
     <>
       <MapCanvas
-        low
         features={features}
         focus={focus}
         picture={picture}

@@ -1,4 +1,5 @@
 import {
+  cutTo,
   fieldArea,
   geodesicArea,
   type Boundary,
@@ -213,6 +214,9 @@ function OneField({
     [field.id, hasOutline],
   );
   const area = fieldArea(field.data);
+  const inside = part?.data.shape && outline ? cutTo(part.data.shape, outline) : null;
+  const overhangs =
+    inside !== null && geodesicArea(inside) < 0.99 * geodesicArea(part!.data.shape!);
   const ids = new Set(fields.map(({ id }) => id));
   return (
     <>
@@ -259,6 +263,17 @@ function OneField({
             take(shape);
           }}
         />
+      )}
+      {overhangs && !broken && (
+        <div className="row" role="status">
+          <span>
+            {part!.data.name} reaches out of the field: only the{' '}
+            {units.show(geodesicArea(inside), 'area')} inside count.
+          </span>
+          <Button variant="default" h={48} onClick={() => changePart({ shape: inside })}>
+            Cut it to the field
+          </Button>
+        </div>
       )}
       {problem && (
         <p className="warn" role="alert">

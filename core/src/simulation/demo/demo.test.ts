@@ -6,7 +6,15 @@ import {
 } from '../../depth/index.ts';
 import { countedLength, judgeStand, standByRow, summariseStand } from '../../stand/index.ts';
 import { bootstrapEmergence, compareEmergence, finished } from '../../emergence/index.ts';
-import { boundsOf, checkBoundary, geodesicArea } from '../../geo/index.ts';
+import {
+  boundsOf,
+  checkBoundary,
+  cutTo,
+  fromEdge,
+  geodesicArea,
+  onPlane,
+  planeAt,
+} from '../../geo/index.ts';
 import { addDays } from '../../season/index.ts';
 import { daysOfMonths, heatSince, spellsSince } from '../../weather/index.ts';
 import {
@@ -18,7 +26,7 @@ import {
 } from '../../readings/index.ts';
 import { seededRandom } from '../../stats/index.ts';
 import { expectedStand } from '../../targets/index.ts';
-import type { DataOf, Kept, Kind } from '../../records/index.ts';
+import type { DataOf, Kept, Kind, SamplingPlan } from '../../records/index.ts';
 import { DEMO_TODAY } from './demoScenarios.ts';
 import { makeDemoSeason, trueStand } from '../index.ts';
 
@@ -227,5 +235,41 @@ it('each field has an outline as big as it is said to be, and none lies on anoth
   boxes.forEach(([west, south, east, north], i) => {
     for (const [w, s, e, n] of boxes.slice(i + 1))
       expect(east <= w || e <= west || north <= s || n <= south).toBe(true);
+  });
+});
+
+describe('the district on the map', () => {
+  const fields = recordsOf('field');
+  const parts = recordsOf('fieldPart');
+  const partsOf = (name: string) =>
+    parts.filter(({ data }) => fields.find(({ id }) => id === data.fieldId)!.data.name === name);
+
+  it('every field has a gateway, a headland and passes, and its zones lie in it', () => {
+    for (const { data } of fields) {
+      expect(data.headlandM, data.name).toBeGreaterThan(10);
+      expect(data.passes, data.name).not.toBeNull();
+      const own = partsOf(data.name);
+      expect(own.filter(({ data: { part } }) => part === 'gateway')).toHaveLength(1);
+      for (const { data: part } of own)
+        if (part.shape) {
+          const inside = cutTo(part.shape, data.boundary!);
+          expect(inside, part.name).not.toBeNull();
+          expect(geodesicArea(inside!) / geodesicArea(part.shape), part.name).toBeCloseTo(1, 3);
+        }
+    }
+    expect(partsOf('The Apron').map(({ data }) => data.name)).toContain('lower half');
+  });
+
+  it('the stops of Ditch Block were planned, off its headland', () => {
+    const plan: SamplingPlan = recordsOf('samplingPlan')[0]!.data;
+    const field = fields.find(({ data }) => data.name === 'Ditch Block')!;
+    const plane = planeAt(plan.places[0]!.at);
+    const shape = onPlane(plane, field.data.boundary!);
+    for (const { at } of plan.places)
+      expect(fromEdge(shape, plane.toMetres(at))).toBeGreaterThan(field.data.headlandM! - 0.1);
+    const low = partsOf('Ditch Block').find(({ data }) => data.name === 'ditch side')!;
+    expect(plan.shares[low.id]).toBeGreaterThan(0.3);
+    const planned = recordsOf('stop').filter(({ data }) => typeof data.planned === 'number');
+    expect(planned).toHaveLength(8);
   });
 });
