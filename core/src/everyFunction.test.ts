@@ -619,20 +619,22 @@ const spread = record({
   from: some('field', 'neighbours', 'default'),
 }) as fc.Arbitrary<core.SpreadKnown>;
 const found = list(record({ cv: number(0, 0.5), stops: whole(2, 40) }), 0, 4);
-const drawn = whole(0, 1e6).map((seed) =>
-  core.planStops({
-    boundary: box,
-    zones: [],
-    obstacles: [],
-    headlandM: 10,
-    seed,
-    stops: 6,
-    rows: 12,
-    rowsAtOnce: 4,
-    earlier: [],
-    passes: null,
-    widthM: null,
-  })!,
+const drawn = some(
+  ...[3, 5, 8].map((seed) =>
+    core.planStops({
+      boundary: box,
+      zones: [],
+      obstacles: [],
+      headlandM: 10,
+      seed,
+      stops: 6,
+      rows: 12,
+      rowsAtOnce: 4,
+      earlier: [],
+      passes: null,
+      widthM: null,
+    })!,
+  ),
 );
 const rest = record({
   done: fc.constant(new Set<number>()),
@@ -763,11 +765,12 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ] as const),
   ...(['boundsOf', 'ringsOf', 'checkBoundary', 'tidied', 'geodesicArea', 'fieldArea'] as const),
   ...(['isIn', 'onPlane', 'compassWord', 'chooseSpread', 'nestedOrder'] as const),
-  ...(['planStops', 'toWalk', 'firstPass', 'cutTo', 'steady'] as const),
+  ...(['planStops', 'toWalk', 'firstPass', 'cutTo', 'addPart', 'steady'] as const),
   ...([
     'placeOfStop',
     'fieldRounds',
     'readFieldMap',
+    'lookedBad',
     'mappedDepth',
     'mappedStand',
     'planInput',

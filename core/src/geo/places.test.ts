@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import {
+  addPart,
   apart,
   bearing,
   compassWord,
@@ -79,6 +80,25 @@ describe('a field on a plane', () => {
     const field = box(-200, -200, 200, 200);
     expect(geodesicArea(cutTo(box(100, -50, 400, 50), field)!)).toBeCloseTo(10_000, -1);
     expect(cutTo(box(300, 300, 400, 400), field)).toBeNull();
+  });
+});
+
+describe('a shape drawn on an outline', () => {
+  const field = box(-200, -200, 200, 200);
+  const ringOf = (shape: Boundary) => shape.coordinates[0]![0]!;
+  const area = (shape: Boundary) => Math.round(geodesicArea(shape));
+
+  it('is a hole inside it, a part beside it, and joined to it over its edge', () => {
+    const holed = addPart(field, ringOf(box(-50, -50, 50, 50)));
+    expect(holed.coordinates.map((part) => part.length)).toEqual([2]);
+    expect(area(holed) / 150_000).toBeCloseTo(1, 3);
+    const two = addPart(field, ringOf(box(300, 0, 400, 100)));
+    expect(two.coordinates).toHaveLength(2);
+    expect(area(two) / 170_000).toBeCloseTo(1, 3);
+    const wider = addPart(field, ringOf(box(100, -50, 300, 50)));
+    expect(wider.coordinates).toHaveLength(1);
+    expect(area(wider) / 170_000).toBeCloseTo(1, 3);
+    expect(area(addPart(null, ringOf(field)))).toBe(area(field));
   });
 });
 

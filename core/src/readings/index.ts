@@ -62,3 +62,4 @@ export {
   type MappedFigure,
 } from './readFieldMap.ts';
 export { mappedDepth, mappedStand, STAND_FIGURES, type StandFigure } from './readStandMap.ts';
+export { lookedBad, type LookedBad } from './lookedBad.ts';

@@ -3,6 +3,7 @@ import type { Field, FieldPart, Kept, Planter, SamplingPlan, Stop } from '../rec
 import { kindOf } from '../records/index.ts';
 import type { PlannedPlace } from '../sampling/index.ts';
 import {
+  lookedBad,
   mappedStand,
   placeOfStop,
   planInput,
@@ -153,6 +154,10 @@ describe('a planned walk read', () => {
     const bad = walked([...stops, stop(9, { chosen: true })], [...plants, 10]);
     expect(bad.summary!.design).toBe('spread');
     expect(bad.summary!.stops).toHaveLength(8);
+    // Out of the mean, and read beside it.
+    expect(lookedBad(bad)).toMatchObject({ ordinals: [9], perM2: 1, behind: { there: 0 } });
+    expect(lookedBad(bad)!.share).toBeCloseTo(1 / 6.075, 9);
+    expect(lookedBad(walked(stops, plants))).toBeNull();
   });
 
   it('shows its stops on the map, the bad-looking one apart, and the zones that differ', () => {

@@ -175,7 +175,7 @@ describe('a plan of stops', () => {
           }
         },
       ),
-      { numRuns: 20 },
+      { numRuns: 15 },
     );
   });
 
@@ -195,17 +195,11 @@ describe('a plan of stops', () => {
 
   it('is a plan that can be kept, whatever its seed', () => {
     const example = kindOf('samplingPlan').example as object;
+    const places = planStops(plan({ stops: 5 }))!;
     for (let seed = 0; seed < 30; seed++) {
-      const headlandM = seed;
-      const field = {
-        ...plan({ seed, headlandM }),
-        zones: [{ id: ZONE, shape: box(-300, -300, 0, 300) }],
-      };
-      const frame = samplingFrame(seed % 2 ? field : plan({ headlandM }), seededRandom(seed))!;
-      const places = planStops(seed % 2 ? { ...field, stops: 5 } : plan({ seed, stops: 5 }))!;
-      expect(validate('samplingPlan', { ...example, shares: frame.shares, places })).toMatchObject({
-        ok: true,
-      });
+      const zones = seed % 2 ? [{ id: ZONE, shape: box(-300, -300, 0, 300) }] : [];
+      const { shares } = samplingFrame(plan({ headlandM: seed, zones }), seededRandom(seed))!;
+      expect(validate('samplingPlan', { ...example, shares, places })).toMatchObject({ ok: true });
     }
   });
 
@@ -216,7 +210,7 @@ describe('a plan of stops', () => {
       [-100, 100],
     ].map((at) => plane.toPlace(at as Metres));
     let near = 0;
-    for (let seed = 0; seed < 20; seed++) {
+    for (let seed = 0; seed < 10; seed++) {
       const places = planStops(plan({ earlier, seed, stops: 9 }))!.slice(0, 9);
       expect(places.filter((place) => place.earlier)).toHaveLength(3);
       const [old, fresh] = [true, false].map((is) =>
@@ -224,8 +218,8 @@ describe('a plan of stops', () => {
       );
       near += fresh!.filter((at) => old!.some((other) => apart(at, other) < 40)).length;
     }
-    // 120 places anywhere would have 13 or so in those circles.
-    expect(near).toBeLessThan(7);
+    // 60 places anywhere would have 6 or so in those circles.
+    expect(near).toBeLessThan(4);
   });
 
   it('lies in the passes of the direction it names, once they are known', () => {

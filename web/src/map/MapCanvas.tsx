@@ -1,4 +1,4 @@
-import type { Boundary, Position, UnitSystem } from '@sendero/core';
+import { addPart, type Boundary, type Position, type Ring, type UnitSystem } from '@sendero/core';
 import ScaleLine from 'ol/control/ScaleLine.js';
 import Zoom from 'ol/control/Zoom.js';
 import type { Coordinate } from 'ol/coordinate.js';
@@ -130,6 +130,7 @@ export function MapCanvas({
   const touched = useStable((place: Position) => onTouch?.(place));
   const viewed = useStable((seen: [number, number, number, number]) => onView?.(seen));
   const changed = useStable((shape: Boundary) => edit?.onShape(shape));
+  const drawn = useStable((ring: Ring) => edit?.onShape(addPart(edit.shape, ring)));
   const placed = useStable((place: Position) => edit?.onPlace(place));
   useEffect(() => {
     forgetColours();
@@ -226,22 +227,30 @@ export function MapCanvas({
     const { map, own, others } = held;
     const keep = () => {
       const parts = own.getFeatures().flatMap((feature) => {
-        const geometry = feature.getGeometry()!.clone().transform('EPSG:3857', 'EPSG:4326') as
-          MultiPolygon | Polygon;
-        return geometry instanceof MultiPolygon
-          ? geometry.getCoordinates()
-          : [geometry.getCoordinates()];
+        const geometry = feature
+          .getGeometry()!
+          .clone()
+          .transform('EPSG:3857', 'EPSG:4326') as MultiPolygon;
+        return geometry.getCoordinates();
       });
       changed({ type: 'MultiPolygon', coordinates: parts as Boundary['coordinates'] });
     };
     const tool =
       draw === 'area'
-        ? new Draw({ source: own, type: 'Polygon', stopClick: true })
+        ? new Draw({ type: 'Polygon', stopClick: true })
         : draw === 'place'
           ? new Draw({ type: 'Point', stopClick: true })
           : new Modify({ source: own, pixelTolerance: 16 });
     if (!(tool instanceof Draw)) tool.on('modifyend', keep);
-    else if (draw === 'area') tool.on('drawend', () => setTimeout(keep));
+    else if (draw === 'area')
+      tool.on('drawend', ({ feature }) => {
+        const [ring] = (feature.getGeometry() as Polygon)
+          .clone()
+          .transform('EPSG:3857', 'EPSG:4326')
+          .getCoordinates() as Ring[];
+        // Once the tool is done with it: what is kept is drawn anew.
+        setTimeout(() => drawn(ring!));
+      });
     else
       tool.on('drawend', ({ feature }) =>
         placed(toLonLat((feature.getGeometry() as Point).getCoordinates()) as Position),
@@ -254,7 +263,7 @@ export function MapCanvas({
     return () => {
       for (const one of tools) map.removeInteraction(one);
     };
-  }, [held, editing, draw, changed, placed]);
+  }, [held, editing, draw, changed, drawn, placed]);
 
   return (
     <div className={styles.frame}>

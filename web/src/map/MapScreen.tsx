@@ -5,6 +5,7 @@ import {
   type Boundary,
   type Field,
   type FieldPart,
+  type Fix,
   type Kept,
   type Position,
 } from '@sendero/core';
@@ -14,6 +15,7 @@ import { Link, useSearchParams } from 'react-router';
 import { FileButton } from '../app/FileButton.tsx';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { useAll, useChildren, useDevice } from '../data/hooks.ts';
+import { WhereIAm } from '../position/WhereIAm.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { fieldFeatures, PART_WORDS } from './fieldFeatures.ts';
 import { FieldParts } from './FieldParts.tsx';
@@ -33,50 +35,66 @@ export default function MapScreen() {
   const [search, setSearch] = useSearchParams();
   const chosen = fields.find(({ id }) => id === search.get('field')) ?? null;
   const choose = (id: string) => setSearch(id ? { field: id } : {}, { replace: true });
+  const [looking, setLooking] = useState(false);
+  const [fix, setFix] = useState<Fix | null>(null);
+  const here = looking ? fix : null;
   return (
     <div className="stack">
       <div>
         <Link to="/fields">Fields</Link>
         <h1>Map</h1>
       </div>
-      <NativeSelect
-        label="Field"
-        style={{ maxWidth: 320 }}
-        value={chosen?.id ?? ''}
-        data={[
-          { value: '', label: 'All fields' },
-          ...fields.map(({ id, data }) => ({ value: id, label: data.name })),
-        ]}
-        onChange={(event) => choose(event.currentTarget.value)}
-      />
+      <div className="row" style={{ alignItems: 'end' }}>
+        <NativeSelect
+          label="Field"
+          style={{ maxWidth: 320 }}
+          value={chosen?.id ?? ''}
+          data={[
+            { value: '', label: 'All fields' },
+            ...fields.map(({ id, data }) => ({ value: id, label: data.name })),
+          ]}
+          onChange={(event) => choose(event.currentTarget.value)}
+        />
+        <button className="tool" aria-pressed={looking} onClick={() => setLooking(!looking)}>
+          Show where I am
+        </button>
+      </div>
+      {looking && <WhereIAm onFix={setFix} />}
       {chosen ? (
-        <OneField key={chosen.id} fields={fields} field={chosen} onChoose={choose} />
+        <OneField key={chosen.id} fields={fields} field={chosen} here={here} onChoose={choose} />
       ) : (
-        <AllFields fields={fields} onChoose={choose} />
+        <AllFields fields={fields} here={here} onChoose={choose} />
       )}
     </div>
   );
 }
 
+const hereFeatures = (fix: Fix | null): MapFeature[] =>
+  fix ? [{ id: 'here', look: 'here', at: fix.at, size: fix.accuracyM }] : [];
+
 function AllFields({
   fields,
+  here,
   onChoose,
 }: {
   fields: readonly Kept<'field'>[];
+  here: Fix | null;
   onChoose(id: string): void;
 }) {
   const { system } = useUnits();
   const parts = useAll('fieldPart');
   const features = useMemo(
-    () =>
-      fields.flatMap((field) =>
+    () => [
+      ...fields.flatMap((field) =>
         fieldFeatures(
           field,
           parts.filter(({ data }) => data.fieldId === field.id),
           { passes: false },
         ),
       ),
-    [fields, parts],
+      ...hereFeatures(here),
+    ],
+    [fields, parts, here],
   );
   const ids = new Set(fields.map(({ id }) => id));
   return (
@@ -99,10 +117,12 @@ const ALL = { key: 'all' };
 function OneField({
   fields,
   field,
+  here,
   onChoose,
 }: {
   fields: readonly Kept<'field'>[];
   field: Kept<'field'>;
+  here: Fix | null;
   onChoose(id: string): void;
 }) {
   const device = useDevice();
@@ -197,6 +217,7 @@ function OneField({
   };
   const features = useMemo(
     (): MapFeature[] => [
+      ...hereFeatures(here),
       ...(way.length > 1 ? [{ id: 'way', look: 'way' as const, line: way }] : []),
       ...fields.flatMap((one) =>
         one.id === field.id
@@ -206,7 +227,7 @@ function OneField({
           : fieldFeatures(one, [], { passes: false }),
       ),
     ],
-    [fields, field.id, parts, part, atPart, way],
+    [fields, field.id, parts, part, atPart, way, here],
   );
   const hasOutline = outline !== null;
   const focus = useMemo(
@@ -373,7 +394,7 @@ function howText({
 }): string {
   if (gateway) return 'Touch the map where the gateway is.';
   if (adding || drawing)
-    return 'Touch corner after corner; the last one twice. It catches on outlines beside it.';
+    return 'Touch corner after corner; the last one twice. It catches on outlines beside it; drawn inside, it is a hole.';
   return shown
     ? 'Take hold of a corner, or of a side to make a new one; Alt and a click take a corner out.'
     : 'It has no outline yet.';

@@ -30,6 +30,7 @@ import { useDraft } from '../fields/useDraft.ts';
 import { fieldFeatures } from '../map/fieldFeatures.ts';
 import type { MapFeature } from '../map/looks.ts';
 import { MapCanvas } from '../map/MapCanvas.tsx';
+import { WhereIAm } from '../position/WhereIAm.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import type { PlanDrawn, PlanQuestion } from './planWork.ts';
 import { durationText, spreadText, ZONE_WORDS } from './planWords.ts';
@@ -37,7 +38,8 @@ import { percent, StopsCurve } from './StopsCurve.tsx';
 import { usePlanWork } from './usePlanWork.ts';
 import { useSpread } from './useSpread.ts';
 
-/** ± of the mean that a walk is planned for. A default of this app. */
+/** ± of the mean that a walk may be planned for; the second unless it is chosen. Defaults of this app. */
+const PRECISIONS = [0.03, 0.05, 0.1];
 const WANTED = 0.05;
 const MOST_STOPS = 60;
 /** Headland where the field says none: about two passes. A default of this app. */
@@ -69,14 +71,18 @@ export default function PlanScreen() {
 
 interface Chosen {
   seed: number;
+  /** null: as many as the precision wanted needs. */
   stops: number | null;
+  /** ± of the mean, as a share. */
+  wanted: number;
   rowsAtOnce: number;
   kinds: ZoneKind[];
-  /** A gateway, by its id. */
+  /** A gateway, by its id; HERE, or empty for the first stop. */
   car: string;
   earlierWalkId: string;
 }
 
+const HERE = 'here';
 const newSeed = () => Math.floor(Math.random() * 2 ** 31);
 
 function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'field'> }) {
@@ -92,6 +98,7 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
   const draft = useDraft<Chosen, 'samplingPlan'>(`plan on ${planting.id}`, undefined, () => ({
     seed: newSeed(),
     stops: null,
+    wanted: WANTED,
     rowsAtOnce: rows === null ? 1 : rows <= 16 ? rows : blocksOf(rows)[1]!,
     kinds: zoneKinds,
     car: gateways[0]?.id ?? '',
@@ -106,9 +113,11 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
   const [problem, setProblem] = useState<string | null>(null);
   const earlier = useEarlierWalks(planting, field);
   const again = earlier.find(({ id }) => id === chosen.earlierWalkId) ?? null;
-  const toReach = stopsToReach(spread, WANTED, MOST_STOPS) ?? MOST_STOPS;
+  const toReach = stopsToReach(spread, chosen.wanted, MOST_STOPS) ?? MOST_STOPS;
   const stops = chosen.stops ?? Math.max(6, Math.min(MOST_STOPS, toReach));
-  const car = gateways.find(({ id }) => id === chosen.car)?.data.at ?? null;
+  const [here, setHere] = useState<Position | null>(null);
+  const car =
+    chosen.car === HERE ? here : (gateways.find(({ id }) => id === chosen.car)?.data.at ?? null);
   const question = useMemo<(PlanQuestion & { ask: 'plan' }) | null>(() => {
     const sampled = sampledField(field.data, parts, chosen.kinds, USUAL_HEADLAND_M);
     return (
@@ -211,7 +220,7 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
           <StopsCurve
             curve={curve}
             stops={stops}
-            wanted={WANTED}
+            wanted={chosen.wanted}
             minutesOf={(many) =>
               walkMinutes({
                 stops: many,
@@ -224,6 +233,12 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
           <p className="small soft">
             {spreadText(spread)} The band is where it may well lie; touch the curve to choose.
           </p>
+          <Choice
+            label="The mean should be known to"
+            options={PRECISIONS.map((value) => ({ value, says: percent(value) }))}
+            value={chosen.stops === null ? chosen.wanted : null}
+            onChange={(wanted) => change({ wanted: wanted!, stops: null })}
+          />
           {rows !== null && rows > 1 && (
             <Choice
               label="Planter rows counted at a stop"
@@ -244,17 +259,16 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
             />
           )}
           <div className="row">
-            {gateways.length > 0 && (
-              <NativeSelect
-                label="From and back to"
-                value={chosen.car}
-                data={[
-                  ...gateways.map(({ id, data }) => ({ value: id, label: data.name })),
-                  { value: '', label: 'the first stop' },
-                ]}
-                onChange={(event) => change({ car: event.currentTarget.value })}
-              />
-            )}
+            <NativeSelect
+              label="From and back to"
+              value={chosen.car}
+              data={[
+                ...gateways.map(({ id, data }) => ({ value: id, label: data.name })),
+                { value: HERE, label: 'where I am now' },
+                { value: '', label: 'the first stop' },
+              ]}
+              onChange={(event) => change({ car: event.currentTarget.value })}
+            />
             {earlier.length > 0 && (
               <NativeSelect
                 label="Go to places again"
@@ -270,6 +284,7 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
               />
             )}
           </div>
+          {chosen.car === HERE && here === null && <WhereIAm onFix={({ at }) => setHere(at)} />}
           {problem && (
             <p className="warn" role="alert">
               {problem}

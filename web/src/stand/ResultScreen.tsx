@@ -1,4 +1,4 @@
-import { judgeStand, plantsOf, type WalkStand } from '@sendero/core';
+import { judgeStand, listed, lookedBad, plantsOf, type WalkStand } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { lazy, Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -95,6 +95,7 @@ function Result({
       };
     });
   const ordinals = new Map(stand.stops.map(({ id, data }) => [id, data.ordinal]));
+  const bad = lookedBad(stand);
   return (
     <div className="stack">
       {head}
@@ -156,6 +157,23 @@ function Result({
               </div>
             );
           })}
+          {bad && (
+            <div className="rule-left">
+              <p>
+                <strong>
+                  {bad.ordinals.length === 1 ? 'The place' : 'The places'} that looked bad (
+                  {bad.ordinals.length === 1 ? 'stop' : 'stops'} {listed(bad.ordinals.map(String))}){' '}
+                  {bad.ordinals.length === 1 ? 'stands' : 'stand'} at {Math.round(100 * bad.share)}{' '}
+                  % of the mean, {Math.round(100 * bad.behind.there)} % of the plants behind (
+                  {Math.round(100 * bad.behind.others)} % elsewhere).
+                </strong>
+              </p>
+              <p className="small soft">
+                Not in the mean. Dig there, and at a healthy neighbour: what is wrong shows where it
+                is worst.
+              </p>
+            </div>
+          )}
         </section>
       </div>
       {stand.rows.length > 0 && (

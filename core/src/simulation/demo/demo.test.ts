@@ -250,6 +250,7 @@ describe('the district on the map', () => {
       expect(data.passes, data.name).not.toBeNull();
       const own = partsOf(data.name);
       expect(own.filter(({ data: { part } }) => part === 'gateway')).toHaveLength(1);
+      expect(own.some(({ data: { part } }) => !['gateway', 'obstacle'].includes(part))).toBe(true);
       for (const { data: part } of own)
         if (part.shape) {
           const inside = cutTo(part.shape, data.boundary!);

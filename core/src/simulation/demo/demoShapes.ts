@@ -26,6 +26,8 @@ interface DemoGround {
   headlandFt: number;
   /** The corner of the outline where one drives in. */
   gateway: { name: string; corner: number };
+  /** A zone that is on the map and makes no difference to what grows, by its share of the way along the passes. */
+  zone?: { name: string; part: 'soil' | 'tillage' | 'traffic'; from: number; to: number };
   /** Ground to keep off, m across from its middle. */
   obstacle?: { name: string; at: [number, number]; radiusM: number };
 }
@@ -49,6 +51,7 @@ const SHAPES: Record<string, DemoGround> = {
     passes: { bearingDeg: 0, firstAt: 'right' },
     headlandFt: 60,
     gateway: { name: 'Mill gate', corner: 0 },
+    zone: { name: 'clay knoll', part: 'soil', from: 0.62, to: 1 },
     obstacle: { name: 'Old windmill', at: [90, 120], radiusM: 14 },
     rings: [
       [
@@ -119,6 +122,7 @@ const SHAPES: Record<string, DemoGround> = {
     passes: { bearingDeg: 0, firstAt: 'right' },
     headlandFt: 45,
     gateway: { name: 'Kiln lane', corner: 1 },
+    zone: { name: 'chiselled in fall', part: 'tillage', from: 0, to: 0.45 },
     rings: [
       [
         [-220, -200],
@@ -153,6 +157,7 @@ export interface DemoField {
   headlandM: number;
   gateway: { name: string; at: Position };
   obstacle: { name: string; shape: Boundary } | null;
+  zone: DemoGround['zone'] | null;
   /** The piece between two shares of the way along the passes. */
   band(from: number, to: number): Boundary;
   /** The place at a share of the way across the passes and along them, moved inwards where that is not to be stood on. */
@@ -208,6 +213,7 @@ export function demoField(name: string, areaAc: number): DemoField | null {
     boundary,
     passes: shape.passes,
     headlandM,
+    zone: shape.zone ?? null,
     gateway: { name: shape.gateway.name, at: placeOf(outer![shape.gateway.corner]!) },
     obstacle: obstacle
       ? {

@@ -196,7 +196,7 @@ export function makeDemoSeason({
 
   function addField(
     demo: DemoPlanting,
-    { boundary, passes, headlandM, gateway, obstacle, band }: DemoField,
+    { boundary, passes, headlandM, gateway, obstacle, zone, band }: DemoField,
   ) {
     const fieldId = add('field', {
       growerId: growers.get(demo.grower)!,
@@ -219,6 +219,14 @@ export function makeDemoSeason({
         const id = add('fieldPart', { fieldId, part, name, shape, at: null });
         zones.set(`${demo.field} ${name}`, id);
       }
+    if (zone)
+      add('fieldPart', {
+        fieldId,
+        part: zone.part,
+        name: zone.name,
+        shape: band(zone.from, zone.to),
+        at: null,
+      });
     add('fieldPart', { fieldId, part: 'gateway', name: gateway.name, shape: null, at: gateway.at });
     if (obstacle)
       add('fieldPart', {

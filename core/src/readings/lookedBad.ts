@@ -1,0 +1,40 @@
+import { summariseStand } from '../stand/index.ts';
+import type { WalkStand } from './readWalkStand.ts';
+
+/** What the stops chosen for their looks have, against the others of the walk. */
+export interface LookedBad {
+  ordinals: number[];
+  perM2: number;
+  /** Of the mean of the other stops. */
+  share: number;
+  /** Share of the plants that are behind, there and at the others. */
+  behind: { there: number; others: number };
+}
+
+/**
+ * The stops chosen because they looked bad, read for the diagnosis: they are in no mean, but tell what is wrong where it is.
+ * @returns null when there are none with a count, or no others
+ */
+export function lookedBad({ stops, summary, weights }: WalkStand): LookedBad | null {
+  const counted = stops.filter(({ counts }) => counts.length > 0);
+  const [bad, others] = [true, false].map((chosen) =>
+    counted.filter(({ data }) => data.chosen === chosen),
+  );
+  if (!summary || summary.meanPerM2 === 0 || bad!.length === 0) return null;
+  const { meanPerM2 } = summariseStand(
+    bad!.map(({ id, counts }) => ({ id, counts: counts.map(({ data }) => data) })),
+    { weights },
+  );
+  const behind = (of: typeof counted) => {
+    const counts = of.flatMap((stop) => stop.counts.map(({ data }) => data));
+    const late = counts.reduce((sum, one) => sum + one.oneBehind + one.twoBehind, 0);
+    const all = counts.reduce((sum, one) => sum + one.inStep, late);
+    return all === 0 ? 0 : late / all;
+  };
+  return {
+    ordinals: bad!.map(({ data }) => data.ordinal),
+    perM2: meanPerM2,
+    share: meanPerM2 / summary.meanPerM2,
+    behind: { there: behind(bad!), others: behind(others!) },
+  };
+}
