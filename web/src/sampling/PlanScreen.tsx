@@ -230,6 +230,19 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
             }
             onStops={(next) => change({ stops: next })}
           />
+          {problem && (
+            <p className="warn" role="alert">
+              {problem}
+            </p>
+          )}
+          <div className="row">
+            <Button size="lg" disabled={!drawn} onClick={keep}>
+              Walk these stops
+            </Button>
+            <Button variant="default" h={48} onClick={() => change({ seed: newSeed() })}>
+              Draw others
+            </Button>
+          </div>
           <p className="small soft">
             {spreadText(spread)} The band is where it may well lie; touch the curve to choose.
           </p>
@@ -285,19 +298,6 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
             )}
           </div>
           {chosen.car === HERE && here === null && <WhereIAm onFix={({ at }) => setHere(at)} />}
-          {problem && (
-            <p className="warn" role="alert">
-              {problem}
-            </p>
-          )}
-          <div className="row">
-            <Button size="lg" disabled={!drawn} onClick={keep}>
-              Walk these stops
-            </Button>
-            <Button variant="default" h={48} onClick={() => change({ seed: newSeed() })}>
-              Draw others
-            </Button>
-          </div>
           <p className="small soft">
             Drawn by chance and kept, so that no bad corner and no handy one draws the eye.
           </p>
