@@ -217,7 +217,9 @@ export const MIGRATIONS: { name: string; up(context: QueryInterface): Promise<vo
   {
     name: '006-where-a-planter-log-lies',
     async up(queries) {
-      await queries.sequelize.query('ALTER TABLE planter_logs ADD COLUMN box double precision[]');
+      await queries.sequelize.query(
+        'ALTER TABLE planter_logs ADD COLUMN box double precision[], ADD COLUMN overview jsonb',
+      );
     },
   },
 ];

@@ -64,6 +64,18 @@ describe('a planter log over its field', () => {
     expect(new Set(cells.filter(([x]) => x > 0).map(([, , , mean]) => mean))).toEqual(new Set([6]));
   });
 
+  it('has its first picture ready once it is read, the same as one summed up anew', async () => {
+    const [held] = await app.database.logs
+      .query<{ overview: Cells }>('SELECT overview FROM planter_logs WHERE id = $1', [id])
+      .then(({ rows }) => rows);
+    const first = await cellsOf({ across: '160' });
+    expect(first).toEqual(held!.overview);
+    await app.database.logs.query('UPDATE planter_logs SET overview = NULL WHERE id = $1', [id]);
+    const anew = await cellsOf({ across: '160' });
+    const sorted = ({ cells }: Cells) => [...cells].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
+    expect(sorted(anew)).toEqual(sorted(first));
+  });
+
   it('shows one row, and one part', async () => {
     const { cells } = await cellsOf({ row: '2' });
     expect(cells.reduce((sum, [, , records]) => sum + records, 0)).toBe(100);

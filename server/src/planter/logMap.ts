@@ -31,34 +31,66 @@ export interface LogCells {
   cells: [x: number, y: number, records: number, mean: number][];
 }
 
-/**
- * The mean of a figure in each cell of a part of a log.
- * @param box to look at; null: wherever its records lie
- * @param across cells beside each other
- */
+/** What is asked of a log. */
+export interface LogMapAsked {
+  figure: MapFigure;
+  row: number | null;
+  /** To look at; null: wherever its records lie. */
+  box: LogCells['box'];
+  /** Cells beside each other. */
+  across: number;
+}
+
+/** The mean of a figure in each cell of a part of a log. */
 export async function logCells(
   database: Database,
   workspaceId: string,
   id: string,
-  {
-    figure,
-    row,
-    box,
-    across,
-  }: {
-    figure: MapFigure;
-    row: number | null;
-    box: [number, number, number, number] | null;
-    across: number;
-  },
+  asked: LogMapAsked,
 ): Promise<LogCells> {
-  const { rows: held } = await database.logs.query<{ box: LogCells['box'] }>(
+  const { rows: held } = await database.logs.query<{
+    box: LogCells['box'];
+    overview: LogCells | null;
+  }>(
     // One of before its box was kept is looked through.
-    `SELECT coalesce(box, (${BOX_OF_RECORDS})) AS box FROM planter_logs WHERE workspace_id = $1 AND id = $2`,
+    `SELECT coalesce(box, (${BOX_OF_RECORDS})) AS box, overview FROM planter_logs WHERE workspace_id = $1 AND id = $2`,
     [workspaceId, id],
   );
   if (!held[0]) throw new ProblemError(404, 'No such log', 'It was deleted: choose another.');
-  const extent = box ?? held[0].box;
+  if (held[0].overview && isOverview(asked)) return held[0].overview;
+  return sumUp(database, workspaceId, id, asked, asked.box ?? held[0].box);
+}
+
+/** What a log is first looked at with: the web app asks for the same. */
+const OVERVIEW: LogMapAsked = { figure: 'droppedPerM2', row: null, box: null, across: 160 };
+const isOverview = ({ figure, row, box, across }: LogMapAsked) =>
+  figure === OVERVIEW.figure && row === null && box === null && across === OVERVIEW.across;
+
+/** Keeps the first picture of a log that has just been read, so that it is there when somebody looks. */
+export async function keepOverview(
+  database: Database,
+  workspaceId: string,
+  id: string,
+): Promise<void> {
+  const { rows: held } = await database.logs.query<{ box: LogCells['box'] }>(
+    `SELECT box FROM planter_logs WHERE workspace_id = $1 AND id = $2 AND status = 'done' AND overview IS NULL`,
+    [workspaceId, id],
+  );
+  if (!held[0]) return;
+  const overview = await sumUp(database, workspaceId, id, OVERVIEW, held[0].box);
+  await database.logs.query(
+    'UPDATE planter_logs SET overview = $3 WHERE workspace_id = $1 AND id = $2',
+    [workspaceId, id, JSON.stringify(overview)],
+  );
+}
+
+async function sumUp(
+  database: Database,
+  workspaceId: string,
+  id: string,
+  { figure, row, across }: LogMapAsked,
+  extent: LogCells['box'],
+): Promise<LogCells> {
   if (!extent) return { box: null, columns: 0, rows: 0, cells: [] };
   const [west, south, east, north] = extent;
   // Records without a place.

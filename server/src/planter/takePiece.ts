@@ -11,7 +11,7 @@ import type { PoolClient } from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { Database } from '../database/openDatabase.ts';
 import { readPiece, START, type ReadingState } from './readPiece.ts';
-import { BOX_OF_RECORDS } from './logMap.ts';
+import { BOX_OF_RECORDS, keepOverview } from './logMap.ts';
 import { closeLog, logById, withLog, type LogUpload } from './logStore.ts';
 
 const MOST_REPORTED = 200;
@@ -63,6 +63,7 @@ export async function takePiece(
     if (!(error instanceof RangeError)) throw error;
     return closeLog(database, workspaceId, upload.id, 'failed', error.message);
   }
+  if (last) await keepOverview(database, workspaceId, upload.id);
   return logById(database, workspaceId, upload.id);
 }
 

@@ -1,5 +1,6 @@
 // @vitest-environment happy-dom
 import { geodesicArea, ringsOf, type Boundary, type Position } from '@sendero/core';
+import { zip } from '@mapbox/shp-write';
 import { zipSync, strToU8 } from 'fflate';
 import { describe, expect, it } from 'vitest';
 import { readShapes, SHAPE_FORMATS, writeShapes, type ShapeFormat } from './shapeFiles.ts';
@@ -57,6 +58,32 @@ describe('files of other programs', () => {
     const { shapes } = await readShapes(file('points.csv', text));
     expect(shapes.map(({ name }) => name)).toEqual(['North', 'South']);
     expect(shapes[0]!.boundary.coordinates[0]![0]![1]).toEqual([-138.59, 44.6]);
+  });
+
+  it('a zipped shapefile in metres, with the projection it names', async () => {
+    // Zone 7 north, central meridian 141° W.
+    const prj =
+      'PROJCS["WGS_1984_UTM_Zone_7N",GEOGCS["GCS_WGS_1984",DATUM["D_WGS_1984",SPHEROID["WGS_1984",6378137.0,298.257223563]],PRIMEM["Greenwich",0.0],UNIT["Degree",0.0174532925199433]],PROJECTION["Transverse_Mercator"],PARAMETER["False_Easting",500000.0],PARAMETER["False_Northing",0.0],PARAMETER["Central_Meridian",-141.0],PARAMETER["Scale_Factor",0.9996],PARAMETER["Latitude_Of_Origin",0.0],UNIT["Meter",1.0]]';
+    const corners = box(690_000, 4_940_000, 400);
+    const bytes = await zip(
+      {
+        type: 'FeatureCollection',
+        features: [
+          {
+            type: 'Feature',
+            properties: { name: 'By the metre' },
+            geometry: { type: 'Polygon', coordinates: [[...corners].reverse()] },
+          },
+        ],
+      },
+      { prj, outputType: 'uint8array', compression: 'DEFLATE' },
+    );
+    const [shape] = (await readShapes(file('metres.zip', bytes as BlobPart))).shapes;
+    const [[west]] = shape!.boundary.coordinates[0] as [Position[]];
+    expect(west![0]).toBeCloseTo(-138.6, 0);
+    expect(west![1]).toBeCloseTo(44.6, 0);
+    // The zone's scale there is 0.04 % off 1 at most.
+    expect(geodesicArea(shape!.boundary) / 160_000).toBeCloseTo(1, 2);
   });
 
   it('a track without times is a way around', async () => {

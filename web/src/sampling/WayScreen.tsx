@@ -17,14 +17,16 @@ import {
   ZONE_KINDS,
   type PlannedPlace,
   type Position,
+  type SamplingFrame,
   type SamplingPlan,
   type WalkFacts,
 } from '@sendero/core';
 import { Button, NumberInput } from '@mantine/core';
 import { ArrowLeftIcon } from '@radix-ui/react-icons';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { Fold } from '../app/Fold.tsx';
+import { useStable } from '../app/useStable.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { useChildren, useDevice } from '../data/hooks.ts';
 import { fieldFeatures } from '../map/fieldFeatures.ts';
@@ -57,10 +59,12 @@ export default function WayScreen() {
   return <Way facts={facts} plan={facts.plan} />;
 }
 
+type Plan = NonNullable<WalkFacts['plan']>;
+
 /** Further than this from the place, beside what the position may be off, one is not there, m. */
 const THERE_M = 15;
 
-function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['plan']> }) {
+function Way({ facts, plan }: { facts: WalkFacts; plan: Plan }) {
   const device = useDevice();
   const navigate = useNavigate();
   const units = useUnits();
@@ -101,6 +105,7 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
   const ordinal = (last?.data.ordinal ?? 0) + 1;
   const { finish } = useFinishWalk(walk, setProblem);
   const settles = useSettles(walk.id);
+  const fair = useFair(facts, plan, parts);
 
   const stopHere = (made: { planned: number | null; chosen: boolean }) => {
     const put = device.put('stop', {
@@ -216,11 +221,12 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
             done={under.done}
             here={sure ? fix.at : lastPlace}
             car={car}
+            fair={(changed) => fair(changed, true)}
             onProblem={setProblem}
           />
           {next !== null && (
             <Fold summary="End the walk here">
-              <EndHere facts={facts} plan={plan} parts={parts} onFinish={finish} />
+              <EndHere text={fair(places, false)} onFinish={walked > 0 ? finish : null} />
             </Fold>
           )}
         </div>
@@ -261,9 +267,10 @@ function Replan({
   done,
   here,
   car,
+  fair,
   onProblem,
 }: {
-  plan: NonNullable<WalkFacts['plan']>;
+  plan: Plan;
   /** Stops that would settle it. */
   more: number;
   next: number | null;
@@ -272,6 +279,8 @@ function Replan({
   done: ReadonlySet<number>;
   here: Position;
   car: Position;
+  /** How fair the walk is once these are walked too. */
+  fair(places: readonly PlannedPlace[]): string;
   onProblem(problem: string | null): void;
 }) {
   const device = useDevice();
@@ -337,7 +346,7 @@ function Replan({
                   cut,
                   now === left
                     ? 'There is time for all of them.'
-                    : `${now} of ${left} stops fit: those that keep the sample spread.`,
+                    : `${now} of ${left} stops fit. With what is walked: ${fair(cut)}`,
                 );
               }}
             >
@@ -360,42 +369,40 @@ function Replan({
   );
 }
 
-/** What the walk would be worth if it ended now. */
-function EndHere({
-  facts,
-  plan,
-  parts,
-  onFinish,
-}: {
-  facts: WalkFacts;
-  plan: NonNullable<WalkFacts['plan']>;
-  parts: Parameters<typeof sampledField>[1];
-  onFinish(): void;
-}) {
-  const walked = facts.stops.filter(({ data }) => !data.chosen);
-  const text = useMemo(() => {
-    const sampled = sampledField(facts.field, parts, ZONE_KINDS);
-    if (!sampled) return '';
-    const zones = sampled.zones.filter(({ id }) => id in plan.data.shares);
-    const frame = samplingFrame(
-      { ...sampled, zones, headlandM: plan.data.headlandM },
-      seededRandom(plan.data.seed),
-    );
-    if (!frame) return '';
-    const at = facts.stops.flatMap(({ data }) => {
+/** How fair a sample stops at these places are, in a sentence; drawn up when it is asked for. */
+function useFair(facts: WalkFacts, plan: Plan, parts: Parameters<typeof sampledField>[1]) {
+  const frame = useRef<SamplingFrame | null | undefined>(undefined);
+  return useStable((places: readonly PlannedPlace[], withThoseLeft: boolean): string => {
+    if (frame.current === undefined) {
+      const sampled = sampledField(facts.field, parts, ZONE_KINDS);
+      const zones = sampled?.zones.filter(({ id }) => id in plan.data.shares) ?? [];
+      const { headlandM, seed } = plan.data;
+      frame.current =
+        sampled && samplingFrame({ ...sampled, zones, headlandM }, seededRandom(seed));
+    }
+    if (!frame.current) return '';
+    const { toMetres } = frame.current.plane;
+    const made = facts.stops.flatMap(({ data }) => {
       const place = data.chosen ? null : placeOfStop(data, plan.data);
-      return place ? [frame.plane.toMetres(place)] : [];
+      return place ? [toMetres(place)] : [];
     });
+    const { done } = readPlan(plan, facts.stops);
+    const left = withThoseLeft ? toWalk(places, done).map((i) => toMetres(places[i]!.at)) : [];
+    const all = [...made, ...left];
     return fairText(
-      fairness(frame, at),
-      at.length,
+      fairness(frame.current, all),
+      all.length,
       (zone) => parts.find(({ id }) => id === zone)?.data.name ?? 'a zone',
     );
-  }, [facts, plan, parts]);
+  });
+}
+
+/** What the walk would be worth if it ended now. */
+function EndHere({ text, onFinish }: { text: string; onFinish: (() => void) | null }) {
   return (
     <div className="stack tight">
       <p>{text}</p>
-      <button className="tool" onClick={onFinish} disabled={walked.length === 0}>
+      <button className="tool" onClick={() => onFinish?.()} disabled={!onFinish}>
         Finish the walk
       </button>
     </div>
