@@ -6,9 +6,10 @@ import {
   rowsText,
 } from '@sendero/core';
 import { Button } from '@mantine/core';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { longDate } from '../app/dates.ts';
+import { lazyExtra } from '../app/lazyExtra.ts';
 import { useUnits, type Units } from '../units/useUnits.ts';
 import { Adjustments } from './Adjustments.tsx';
 import { BeforeAfter } from './BeforeAfter.tsx';
@@ -22,7 +23,7 @@ import { trenchFindingWords } from './trenchFindingWords.ts';
 import { depthChange, FEEL_WORDS } from './trenchWords.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
 
-const DepthMapView = lazy(() => import('./DepthMapView.tsx'));
+const DepthMapView = lazyExtra(() => import('./DepthMapView.tsx'));
 
 /** What a trench check means: which rows to correct, by how much, and whether it worked. */
 export default function TrenchResultScreen() {

@@ -1,48 +1,31 @@
 import {
-  addPlaces,
   compassWord,
-  cutShort,
-  fairness,
   geodesicBearing,
   geodesicDistance,
   placeOfStop,
-  planeAt,
   readPlan,
-  replacePlace,
-  sampledField,
-  samplingFrame,
-  seededRandom,
-  toWalk,
   TOO_ROUGH_M,
-  ZONE_KINDS,
-  type PlannedPlace,
-  type Position,
-  type SamplingFrame,
-  type SamplingPlan,
   type WalkFacts,
 } from '@sendero/core';
-import { Button, NumberInput } from '@mantine/core';
 import { ArrowLeftIcon } from '@radix-ui/react-icons';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { Fold } from '../app/Fold.tsx';
-import { useStable } from '../app/useStable.ts';
-import { useOfferUndo } from '../app/Undo.tsx';
 import { useChildren, useDevice } from '../data/hooks.ts';
-import { fieldFeatures } from '../map/fieldFeatures.ts';
-import type { MapFeature } from '../map/looks.ts';
 import { MapCanvas } from '../map/MapCanvas.tsx';
 import { TROUBLE_WORDS } from '../position/watchPosition.ts';
 import { usePosition } from '../position/usePosition.ts';
 import { useFinishWalk } from '../stand/useFinishWalk.ts';
-import { moreStopsText } from '../stand/findingWords.ts';
-import { useWalkFacts, useWalkStand } from '../stand/useWalkStand.ts';
+import { useWalkFacts } from '../stand/useWalkStand.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import type { PlanQuestion } from './planWork.ts';
+import { Replan } from './Replan.tsx';
 import { usePlanWork } from './usePlanWork.ts';
+import { useFair, useSettles } from './useWalkSoFar.ts';
 import { WayArrow } from './WayArrow.tsx';
-import { fairText, rowsWords } from './wayWords.ts';
+import { wayFeatures } from './wayFeatures.ts';
+import { rowsWords } from './wayWords.ts';
 
 /** Between two stops: where the next one is, and how to get there. */
 export default function WayScreen() {
@@ -59,12 +42,10 @@ export default function WayScreen() {
   return <Way facts={facts} plan={facts.plan} />;
 }
 
-type Plan = NonNullable<WalkFacts['plan']>;
-
 /** Further than this from the place, beside what the position may be off, one is not there, m. */
 const THERE_M = 15;
 
-function Way({ facts, plan }: { facts: WalkFacts; plan: Plan }) {
+function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['plan']> }) {
   const device = useDevice();
   const navigate = useNavigate();
   const units = useUnits();
@@ -245,158 +226,6 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: Plan }) {
   );
 }
 
-/** How near the mean is by now, and the stops that would settle it at ±5 %; null before two are counted. */
-function useSettles(walkId: string): { says: string; more: number } | null {
-  const summary = useWalkStand(walkId)?.summary;
-  const range = summary?.stopsRange(0.05);
-  if (!summary || !range) return null;
-  if (summary.enough(0.05)) return { says: 'Within ±5 % of the mean: enough stops.', more: 3 };
-  const [low, high] = range.map((needed) => Math.max(1, needed - summary.stops.length)) as [
-    number,
-    number,
-  ];
-  return { says: `${moreStopsText([low, high])} settle it at ±5 %, at this spread.`, more: low };
-}
-
-/** The plan changed on the way: a place out of reach, more stops, less time. */
-function Replan({
-  plan,
-  more,
-  next,
-  busy,
-  done,
-  here,
-  car,
-  fair,
-  onProblem,
-}: {
-  plan: Plan;
-  /** Stops that would settle it. */
-  more: number;
-  next: number | null;
-  /** The way is being reckoned. */
-  busy: boolean;
-  done: ReadonlySet<number>;
-  here: Position;
-  car: Position;
-  /** How fair the walk is once these are walked too. */
-  fair(places: readonly PlannedPlace[]): string;
-  onProblem(problem: string | null): void;
-}) {
-  const device = useDevice();
-  const offerUndo = useOfferUndo();
-  const [minutes, setMinutes] = useState<number>(30);
-  const change = (places: PlannedPlace[], says: string) => {
-    const before = plan.data;
-    const saved = device.change('samplingPlan', plan.id, (data) => ({ ...data, places }));
-    if (!saved.ok) return onProblem(Object.values(saved.problems)[0] ?? null);
-    onProblem(null);
-    offerUndo({
-      says,
-      undo: () => device.takeBack('samplingPlan', plan.id, before, { ...before, places }),
-    });
-  };
-  const { places } = plan.data;
-  const left = toWalk(places, done).length;
-  const held = places.some(({ state }) => state === 'spare' || state === 'dropped');
-  const { toMetres } = planeAt(car);
-  return (
-    <>
-      {next !== null && (
-        <button
-          className="tool"
-          disabled={busy}
-          onClick={() => {
-            const other = replacePlace(places, next);
-            change(
-              other,
-              toWalk(other, done).length === left
-                ? 'Another place takes its turn, with its rows.'
-                : 'No place is left to take its turn: one stop fewer.',
-            );
-          }}
-        >
-          Cannot be reached
-        </button>
-      )}
-      <Fold summary="Change the plan">
-        <div className="stack tight">
-          <div className="row" style={{ alignItems: 'end' }}>
-            <NumberInput
-              label="Minutes left, back at the car"
-              min={0}
-              max={600}
-              allowDecimal={false}
-              value={minutes}
-              onChange={(value) => setMinutes(Number(value))}
-            />
-            <Button
-              variant="default"
-              h={48}
-              onClick={() => {
-                const cut = cutShort(places, minutes, {
-                  done,
-                  here: toMetres(here),
-                  end: toMetres(car),
-                  rowsAtOnce: plan.data.rowsAtOnce,
-                  toMetres,
-                });
-                const now = toWalk(cut, done).length;
-                change(
-                  cut,
-                  now === left
-                    ? 'There is time for all of them.'
-                    : `${now} of ${left} stops fit. With what is walked: ${fair(cut)}`,
-                );
-              }}
-            >
-              Fit the stops to it
-            </Button>
-          </div>
-          <div className="row">
-            <Button
-              variant="default"
-              h={48}
-              disabled={!held}
-              onClick={() => change(addPlaces(places, more), `${more} more, the next ones drawn.`)}
-            >
-              {more === 1 ? 'One more stop' : `${more} more stops`}
-            </Button>
-          </div>
-        </div>
-      </Fold>
-    </>
-  );
-}
-
-/** How fair a sample stops at these places are, in a sentence; drawn up when it is asked for. */
-function useFair(facts: WalkFacts, plan: Plan, parts: Parameters<typeof sampledField>[1]) {
-  const frame = useRef<SamplingFrame | null | undefined>(undefined);
-  return useStable((places: readonly PlannedPlace[], withThoseLeft: boolean): string => {
-    if (frame.current === undefined) {
-      const sampled = sampledField(facts.field, parts, ZONE_KINDS);
-      const zones = sampled?.zones.filter(({ id }) => id in plan.data.shares) ?? [];
-      const { headlandM, seed } = plan.data;
-      frame.current =
-        sampled && samplingFrame({ ...sampled, zones, headlandM }, seededRandom(seed));
-    }
-    if (!frame.current) return '';
-    const { toMetres } = frame.current.plane;
-    const made = facts.stops.flatMap(({ data }) => {
-      const place = data.chosen ? null : placeOfStop(data, plan.data);
-      return place ? [toMetres(place)] : [];
-    });
-    const { done } = readPlan(plan, facts.stops);
-    const left = withThoseLeft ? toWalk(places, done).map((i) => toMetres(places[i]!.at)) : [];
-    const all = [...made, ...left];
-    return fairText(
-      fairness(frame.current, all),
-      all.length,
-      (zone) => parts.find(({ id }) => id === zone)?.data.name ?? 'a zone',
-    );
-  });
-}
-
 /** What the walk would be worth if it ended now. */
 function EndHere({ text, onFinish }: { text: string; onFinish: (() => void) | null }) {
   return (
@@ -407,44 +236,4 @@ function EndHere({ text, onFinish }: { text: string; onFinish: (() => void) | nu
       </button>
     </div>
   );
-}
-
-function wayFeatures(
-  { stops, field, planting }: WalkFacts,
-  plan: SamplingPlan,
-  parts: Parameters<typeof fieldFeatures>[1],
-  order: readonly number[],
-  fix: { at: Position; accuracyM: number } | null,
-): MapFeature[] {
-  const last = stops.at(-1);
-  const here = fix?.at ?? (last && placeOfStop(last.data, plan)) ?? plan.car;
-  const at = order.map((i) => plan.places[i]!.at);
-  const way = [...(here ? [here] : []), ...at, ...(plan.car ? [plan.car] : [])];
-  const made = stops.length;
-  return [
-    ...fieldFeatures({ id: planting.data.fieldId, data: field }, parts, { label: false }),
-    ...(way.length > 1 ? [{ id: 'way', look: 'way' as const, line: way }] : []),
-    ...stops.flatMap(({ id, data }): MapFeature[] => {
-      const place = placeOfStop(data, plan);
-      return place
-        ? [
-            {
-              id,
-              look: data.chosen ? 'badStop' : 'doneStop',
-              at: place,
-              label: String(data.ordinal),
-            },
-          ]
-        : [];
-    }),
-    ...at
-      .map((place, i): MapFeature => ({
-        id: `place ${order[i]}`,
-        look: i === 0 ? 'nextStop' : 'stop',
-        at: place,
-        label: String(made + i + 1),
-      }))
-      .reverse(),
-    ...(fix ? [{ id: 'here', look: 'here' as const, at: fix.at, size: fix.accuracyM }] : []),
-  ];
 }

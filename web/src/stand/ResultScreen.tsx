@@ -1,8 +1,9 @@
 import { judgeStand, listed, lookedBad, plantsOf, type WalkStand } from '@sendero/core';
 import { Button } from '@mantine/core';
-import { lazy, Suspense, useState } from 'react';
+import { Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { longDate } from '../app/dates.ts';
+import { lazyExtra } from '../app/lazyExtra.ts';
 import { SpacingResult } from '../spacing/SpacingResult.tsx';
 import Notes from '../notes/Notes.tsx';
 import { useUnits } from '../units/useUnits.ts';
@@ -14,7 +15,7 @@ import { StandScale } from './StandScale.tsx';
 import { useWalkStand } from './useWalkStand.ts';
 import { WeightsDialog } from './WeightsDialog.tsx';
 
-const StandMapView = lazy(() => import('./StandMapView.tsx'));
+const StandMapView = lazyExtra(() => import('./StandMapView.tsx'));
 
 /** What a stand walk found, what it means and what to look at next. */
 export default function ResultScreen() {

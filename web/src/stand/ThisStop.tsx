@@ -5,7 +5,8 @@ import {
   type WalkFacts,
   type WalkStand,
 } from '@sendero/core';
-import { lazy, memo, Suspense, useMemo, type ComponentType } from 'react';
+import { memo, Suspense, useMemo } from 'react';
+import { lazyExtra } from '../app/lazyExtra.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { sameItems, selectChildren } from '../data/hooks.ts';
 import { useRested } from '../data/useRested.ts';
@@ -13,9 +14,7 @@ import { useWalkFacts } from './useWalkStand.ts';
 import styles from './stand.module.css';
 
 /** The drawing comes after the keys: they can be tapped before it is there, and also when it cannot be had. */
-const WalkSoFar = lazy<ComponentType<{ stand: WalkStand }>>(() =>
-  import('./WalkSoFar.tsx').catch(() => ({ default: () => null })),
-);
+const WalkSoFar = lazyExtra<{ stand: WalkStand }>(() => import('./WalkSoFar.tsx'));
 
 /** The tapped key is drawn first; what follows from it comes this much later. */
 const AFTER_THE_KEY_MS = 50;

@@ -1,10 +1,11 @@
 import type { WalkStand } from '@sendero/core';
-import { lazy, memo, Suspense } from 'react';
+import { memo, Suspense } from 'react';
+import { lazyExtra } from '../app/lazyExtra.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { moreStopsText } from './findingWords.ts';
 import { StandScale } from './StandScale.tsx';
 
-const OneStop = lazy(() => import('./OneStop.tsx'));
+const OneStop = lazyExtra(() => import('./OneStop.tsx'));
 
 /** The stand as far as the walk has come: mean, interval, and the stops still needed. */
 export default memo(function WalkSoFar({ stand }: { stand: WalkStand }) {
