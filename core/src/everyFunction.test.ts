@@ -620,20 +620,21 @@ const spread = record({
 }) as fc.Arbitrary<core.SpreadKnown>;
 const found = list(record({ cv: number(0, 0.5), stops: whole(2, 40) }), 0, 4);
 const drawn = some(
-  ...[3, 5, 8].map((seed) =>
-    core.planStops({
-      boundary: box,
-      zones: [],
-      obstacles: [],
-      headlandM: 10,
-      seed,
-      stops: 6,
-      rows: 12,
-      rowsAtOnce: 4,
-      earlier: [],
-      passes: null,
-      widthM: null,
-    })!,
+  ...[3, 5, 8].map(
+    (seed) =>
+      core.planStops({
+        boundary: box,
+        zones: [],
+        obstacles: [],
+        headlandM: 10,
+        seed,
+        stops: 6,
+        rows: 12,
+        rowsAtOnce: 4,
+        earlier: [],
+        passes: null,
+        widthM: null,
+      })!.places,
   ),
 );
 const rest = record({
@@ -643,6 +644,12 @@ const rest = record({
   rowsAtOnce: whole(1, 36),
   toMetres: fc.constant(boxFrame.plane.toMetres),
 });
+takes(
+  'neighbourForm',
+  'stops neighbourhood',
+  args(list(record({ at: place }), 2, 8), fc.constant(3)),
+  { made: 'stops neighbourhood' },
+);
 takes(
   'localVariance',
   'stops neighbourhood',
@@ -763,7 +770,16 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'calendarFile',
     'calendarEntry',
   ] as const),
-  ...(['boundsOf', 'ringsOf', 'checkBoundary', 'tidied', 'geodesicArea', 'fieldArea'] as const),
+  ...([
+    'shuffled',
+    'middleOf',
+    'boundsOf',
+    'ringsOf',
+    'checkBoundary',
+    'tidied',
+    'geodesicArea',
+    'fieldArea',
+  ] as const),
   ...(['isIn', 'onPlane', 'compassWord', 'chooseSpread', 'nestedOrder'] as const),
   ...(['planStops', 'toWalk', 'firstPass', 'cutTo', 'addPart', 'steady'] as const),
   ...([
@@ -771,6 +787,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'fieldRounds',
     'readFieldMap',
     'lookedBad',
+    'shareBehind',
     'mappedDepth',
     'mappedStand',
     'planInput',

@@ -20,9 +20,10 @@ import {
   simulatePlanterLog,
 } from '@sendero/core/simulation';
 import { logText } from '@sendero/stand-ins';
-import { chromium, type Page } from '@playwright/test';
-import { allSent, signedIn, type App, type MadeRecord } from '../app.ts';
+import type { Page } from '@playwright/test';
+import { signedIn, type App, type MadeRecord } from '../app.ts';
 import { RECORDS, sendLog } from './plantingDay.ts';
+import { openPage } from './openPage.ts';
 import { median, report } from './report.ts';
 import { untilDrawn } from './spring.ts';
 
@@ -138,17 +139,8 @@ export async function maps(app: App): Promise<void> {
   const logs = [await send('first.csv'), await send('second.csv')];
   rmSync(file);
 
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
-  const context = await browser.newContext({ baseURL: app.url, serviceWorkers: 'block' });
-  // The runner names functions by a helper that a page does not have.
-  await context.addInitScript('globalThis.__name = (one) => one');
-  const page = await context.newPage();
-  await page.goto('/');
-  await allSent(page);
-  const slow = await context.newCDPSession(page);
+  const { browser, page } = await openPage(app);
+  const slow = await page.context().newCDPSession(page);
   const opened: number[] = [];
   await page.goto('/fields');
   const listed = page.getByRole('button', { name: 'More about Mapped 0', exact: true });

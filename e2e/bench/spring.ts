@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { addDays, idFor } from '@sendero/core';
 import { measuredDays, simulateWeather } from '@sendero/core/simulation';
-import { chromium, type Page } from '@playwright/test';
-import { allSent, openPlanting, signedIn, type App, type MadeRecord } from '../app.ts';
+import type { Page } from '@playwright/test';
+import { openPlanting, signedIn, type App, type MadeRecord } from '../app.ts';
+import { openPage } from './openPage.ts';
 import { median, report } from './report.ts';
 
 const STATIONS = 30;
@@ -99,16 +100,7 @@ export async function untilDrawn(page: Page, click: string, drawn: string): Prom
 export async function spring(app: App): Promise<void> {
   console.log('\nSpring');
   await fill(app);
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
-  const context = await browser.newContext({ baseURL: app.url, serviceWorkers: 'block' });
-  // The runner names functions by a helper that a page does not have.
-  await context.addInitScript('globalThis.__name = (one) => one');
-  const page = await context.newPage();
-  await page.goto('/');
-  await allSent(page);
+  const { browser, page } = await openPage(app);
   const opened: number[] = [];
   const drawn: number[] = [];
   for (let run = 0; run < 6; run++) {
@@ -134,16 +126,7 @@ export async function spring(app: App): Promise<void> {
 
 /** Frames a second while 12 rows are drawn anew 2,000 times beside the screen. */
 export async function refits(app: App): Promise<void> {
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
-  const context = await browser.newContext({ baseURL: app.url, serviceWorkers: 'block' });
-  // The runner names functions by a helper that a page does not have.
-  await context.addInitScript('globalThis.__name = (one) => one');
-  const page = await context.newPage();
-  await page.goto('/');
-  await allSent(page);
+  const { browser, page } = await openPage(app);
   await openPlanting(page, 'Long Forty');
   await page.goto(`${new URL(page.url()).pathname}/emergence`);
   const rates: number[] = [];

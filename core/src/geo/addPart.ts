@@ -1,7 +1,7 @@
 import { difference, union } from 'polyclip-ts';
-import type { Boundary, Position, Ring } from './boundary.ts';
+import type { Boundary, Ring } from './boundary.ts';
 import { tidied } from './checkBoundary.ts';
-import { cutTo } from './cutTo.ts';
+import { clipped, cutTo } from './cutTo.ts';
 import { geodesicArea } from './geodesicArea.ts';
 
 /** Drawn so much inside the outline, a shape is a hole in it. */
@@ -17,9 +17,5 @@ export function addPart(shape: Boundary | null, ring: Ring): Boundary {
   if (!shape || shape.coordinates.length === 0 || drawn.coordinates.length === 0) return drawn;
   const within = cutTo(drawn, shape);
   const hole = within !== null && geodesicArea(within) > INSIDE * geodesicArea(drawn);
-  const joined = (hole ? difference : union)(shape.coordinates, drawn.coordinates);
-  return tidied({
-    type: 'MultiPolygon',
-    coordinates: joined.map((part) => part.map((one) => one.map(([x, y]): Position => [x, y]))),
-  });
+  return clipped((hole ? difference : union)(shape.coordinates, drawn.coordinates));
 }

@@ -22,3 +22,9 @@ export function boundsOf(
   const most = (values: number[]) => values.reduce((a, b) => Math.max(a, b), -Infinity);
   return [least(x), least(y), most(x), most(y)];
 }
+
+/** The middle of that box. @example middleOf(boundary) // [-138.6, 44.6] */
+export function middleOf(boundary: Boundary): Position {
+  const [west, south, east, north] = boundsOf(boundary);
+  return [(west + east) / 2, (south + north) / 2];
+}

@@ -7,9 +7,13 @@ import type { Boundary, Position } from './boundary.ts';
  * @example cutTo(zone, field)
  */
 export function cutTo(shape: Boundary, within: Boundary): Boundary | null {
-  const coordinates = intersection(shape.coordinates, within.coordinates).map((part) =>
-    part.map((ring) => ring.map(([x, y]): Position => [x, y])),
-  );
-  const cut = tidied({ type: 'MultiPolygon', coordinates });
+  const cut = clipped(intersection(shape.coordinates, within.coordinates));
   return cut.coordinates.length === 0 ? null : cut;
 }
+
+/** What the clipping gives, as a boundary. */
+export const clipped = (parts: readonly (readonly (readonly number[])[])[][]): Boundary =>
+  tidied({
+    type: 'MultiPolygon',
+    coordinates: parts.map((part) => part.map((ring) => ring.map(([x, y]): Position => [x!, y!]))),
+  });

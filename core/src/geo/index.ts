@@ -1,5 +1,12 @@
 export { addPart } from './addPart.ts';
-export { boundsOf, ringsOf, type Boundary, type Position, type Ring } from './boundary.ts';
+export {
+  boundsOf,
+  middleOf,
+  ringsOf,
+  type Boundary,
+  type Position,
+  type Ring,
+} from './boundary.ts';
 export { cutTo } from './cutTo.ts';
 export { checkBoundary, tidied, type BoundaryTrouble } from './checkBoundary.ts';
 export { geodesicArea } from './geodesicArea.ts';

@@ -8,6 +8,7 @@ export {
 } from './compareMonitor.ts';
 export {
   LOG_FIELD_NAMES,
+  LOG_UNITS,
   LOG_FIELDS,
   unitsOf,
   type LogField,

@@ -35,6 +35,7 @@ export {
   plantsOf,
   readWalkFacts,
   readWalkStand,
+  shareBehind,
   tapeRun,
   type KeptCount,
   type WalkFacts,

@@ -1,5 +1,5 @@
 import { summariseStand } from '../stand/index.ts';
-import type { WalkStand } from './readWalkStand.ts';
+import { shareBehind, type WalkStand } from './readWalkStand.ts';
 
 /** What the stops chosen for their looks have, against the others of the walk. */
 export interface LookedBad {
@@ -25,12 +25,8 @@ export function lookedBad({ stops, summary, weights }: WalkStand): LookedBad | n
     bad!.map(({ id, counts }) => ({ id, counts: counts.map(({ data }) => data) })),
     { weights },
   );
-  const behind = (of: typeof counted) => {
-    const counts = of.flatMap((stop) => stop.counts.map(({ data }) => data));
-    const late = counts.reduce((sum, one) => sum + one.oneBehind + one.twoBehind, 0);
-    const all = counts.reduce((sum, one) => sum + one.inStep, late);
-    return all === 0 ? 0 : late / all;
-  };
+  const behind = (of: typeof counted) =>
+    shareBehind(of.flatMap((stop) => stop.counts.map(({ data }) => data)));
   return {
     ordinals: bad!.map(({ data }) => data.ordinal),
     perM2: meanPerM2,

@@ -5,7 +5,7 @@ import { mean } from '../stats/index.ts';
 import { placeOfStop } from './placeOfStop.ts';
 import type { MappedFigure } from './readFieldMap.ts';
 import type { TrenchCheck } from './readTrenchCheck.ts';
-import type { WalkStand } from './readWalkStand.ts';
+import { shareBehind, type WalkStand } from './readWalkStand.ts';
 
 /** What of a stand is looked at over the field. */
 export const STAND_FIGURES = ['stand', 'effective', 'behind'] as const;
@@ -29,8 +29,6 @@ export function mappedStand(
     if (!at || counts.length === 0) return [];
     const own = counts.map(({ data: count }) => count);
     const { meanPerM2, effective } = summariseStand([{ id, counts: own }], { weights });
-    const plants = own.reduce((sum, one) => sum + one.inStep + one.oneBehind + one.twoBehind, 0);
-    const behind = own.reduce((sum, one) => sum + one.oneBehind + one.twoBehind, 0);
     const planned = data.planned === null ? null : plan?.data.places[data.planned];
     return [
       {
@@ -41,7 +39,7 @@ export function mappedStand(
         value: {
           stand: meanPerM2,
           effective: effective.meanPerM2,
-          behind: plants === 0 ? 0 : behind / plants,
+          behind: shareBehind(own),
         }[figure],
       },
     ];

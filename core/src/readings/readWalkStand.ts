@@ -102,6 +102,13 @@ export function readWalkStand(
 export const tapeRun = ({ positionsM, readToM }: Tape) =>
   readToM === null ? { positionsM } : { positionsM, lengthM: readToM };
 
+/** What share of the plants counted is behind its neighbours; 0 where none was. @example shareBehind(counts) // 0.12 */
+export function shareBehind(counts: readonly Count[]): number {
+  const all = counts.reduce((sum, one) => sum + plantsOf(one), 0);
+  const late = counts.reduce((sum, one) => sum + one.oneBehind + one.twoBehind, 0);
+  return all === 0 ? 0 : late / all;
+}
+
 /** The counts among what was observed. */
 export const countsOf = (own: readonly Kept<'observation'>[]): KeptCount[] =>
   own.flatMap(({ id, data }) => (data.type === 'count' ? [{ id, data }] : []));

@@ -1,12 +1,14 @@
+import { group } from 'd3-array';
 import { compassWord, type Metres } from '../geo/index.ts';
 import {
   fitLine,
   fUpperTail,
   holm,
-  localVariance,
   mean,
+  neighbourForm,
   sampleSd,
   seededRandom,
+  shuffled,
 } from '../stats/index.ts';
 
 /** What was found at a stop, and where it lies. */
@@ -74,9 +76,9 @@ type Found = FieldPattern extends infer One
 
 /** One-way analysis of variance over zones with two stops or more. */
 function zonesOf(stops: readonly FieldFigure[]): Found | null {
-  const groups = new Map<string, number[]>();
-  for (const { zone = '', value } of stops) groups.set(zone, [...(groups.get(zone) ?? []), value]);
-  const zones = [...groups].filter(([, values]) => values.length >= 2);
+  const zones = [...group(stops, ({ zone = '' }) => zone)]
+    .filter(([, own]) => own.length >= 2)
+    .map(([zone, own]) => [zone, own.map(({ value }) => value)] as const);
   const many = zones.reduce((sum, [, values]) => sum + values.length, 0);
   if (zones.length < 2 || many - zones.length < 1) return null;
   const all = mean(zones.flatMap(([, values]) => values))!;
@@ -133,19 +135,13 @@ function edgeOf(stops: readonly FieldFigure[]): Found | null {
 
 /** Whether neighbours are more alike than the same figures dealt out to the places by chance. */
 function patchesOf(stops: readonly FieldFigure[], variance: number): Found | null {
-  const alike = (values: readonly number[]) =>
-    localVariance(stops.map(({ at }, i) => ({ at, value: values[i]! })))!.variance / variance;
+  const form = neighbourForm(stops.map(({ at }) => ({ at })))!;
+  const alike = (values: readonly number[]) => form.variance(values) / variance;
   const values = stops.map(({ value }) => value);
   const seen = alike(values);
   const random = seededRandom(stops.length);
   let asAlike = 1;
-  for (let run = 0; run < SHUFFLES; run++) {
-    const dealt = [...values];
-    for (let i = dealt.length - 1; i > 0; i--) {
-      const k = random.below(i + 1);
-      [dealt[i], dealt[k]] = [dealt[k]!, dealt[i]!];
-    }
-    if (alike(dealt) <= seen + 1e-12) asAlike += 1;
-  }
+  for (let run = 0; run < SHUFFLES; run++)
+    if (alike(shuffled(values, random)) <= seen + 1e-12) asAlike += 1;
   return { pattern: 'patches', p: asAlike / (SHUFFLES + 1) };
 }

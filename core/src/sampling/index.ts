@@ -1,7 +1,7 @@
 export { drawPlaces, type DrawnPlace } from './drawPlaces.ts';
 export { chooseSpread, localPivotal, nestedOrder } from './localPivotal.ts';
 export { rowsAtStops, type RowsAtStop } from './rowsAtStops.ts';
-export { planStops, type PlanInput } from './planStops.ts';
+export { planStops, type PlanInput, type StopsPlanned } from './planStops.ts';
 export {
   OFF_OBSTACLES_M,
   samplingFrame,

@@ -1,7 +1,7 @@
 import { requirePositive } from '../arguments/index.ts';
 import {
-  boundsOf,
   isIn,
+  middleOf,
   onPlane,
   planeAt,
   type Boundary,
@@ -78,8 +78,7 @@ export function firstPass(
   { bearingDeg, firstAt }: Passes,
   boundary: Boundary,
 ): [Position, Position] {
-  const [west, south, east, north] = boundsOf(boundary);
-  const plane = planeAt([(west + east) / 2, (south + north) / 2]);
+  const plane = planeAt(middleOf(boundary));
   const angle = (bearingDeg * Math.PI) / 180;
   const side = sideOf(firstAt);
   const field = onPlane(plane, boundary);

@@ -5,7 +5,7 @@ import { drawPlaces } from './drawPlaces.ts';
 import { passLines, type Passes } from './passes.ts';
 import type { PlannedPlace } from './replan.ts';
 import { rowsAtStops } from './rowsAtStops.ts';
-import { samplingFrame, type SampledField } from './samplingFrame.ts';
+import { samplingFrame, type SampledField, type SamplingFrame } from './samplingFrame.ts';
 
 /** What a plan is drawn from. The same gives the same plan. */
 export interface PlanInput extends SampledField {
@@ -23,6 +23,11 @@ export interface PlanInput extends SampledField {
   widthM: number | null;
 }
 
+/** A plan, and the ground it was drawn on. */
+export interface StopsPlanned extends Pick<SamplingFrame, 'shares' | 'areaM2'> {
+  places: PlannedPlace[];
+}
+
 /**
  * The places of a walk, drawn before anybody is drawn to one: spread over the field and its zones, off headland and obstacles,
  * every planter row within one count of equally often, in passes of both directions by turns; after the stops wanted come the
@@ -31,7 +36,7 @@ export interface PlanInput extends SampledField {
  * @returns null when the headland leaves no room
  * @example planStops({ ...field, seed: 7, stops: 12, rows: 12, rowsAtOnce: 4, earlier: [], passes: null, widthM: 9.1 })
  */
-export function planStops(input: PlanInput): PlannedPlace[] | null {
+export function planStops(input: PlanInput): StopsPlanned | null {
   const { seed, stops, rows, rowsAtOnce, earlier, passes, widthM, boundary } = input;
   requireWhole('stops', stops, 1);
   const random = seededRandom(requireWhole('seed', seed, 0));
@@ -40,7 +45,7 @@ export function planStops(input: PlanInput): PlannedPlace[] | null {
   const { toMetres, toPlace } = frame.plane;
   const lines = passes && widthM !== null ? passLines(passes, boundary, widthM, toMetres) : null;
   const rowsAt = rowsAtStops({ rows: rows ?? 1, atOnce: rowsAtOnce }, random);
-  return drawPlaces(frame, { stops, earlier: earlier.map(toMetres) }, random).map(
+  const places = drawPlaces(frame, { stops, earlier: earlier.map(toMetres) }, random).map(
     ({ at, zone, earlier: again }, i): PlannedPlace => {
       const { rows: block, travel } = rowsAt(i);
       const inPass = again ? at : (lines?.inPass(at, travel) ?? at);
@@ -55,4 +60,5 @@ export function planStops(input: PlanInput): PlannedPlace[] | null {
       };
     },
   );
+  return { places, shares: frame.shares, areaM2: frame.areaM2 };
 }

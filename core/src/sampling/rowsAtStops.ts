@@ -1,5 +1,5 @@
 import { requireWhole } from '../arguments/index.ts';
-import type { SeededRandom } from '../stats/index.ts';
+import { shuffled, type SeededRandom } from '../stats/index.ts';
 import type { Travel } from '../stand/index.ts';
 
 /** What is counted at a stop: planter rows, rising, and how its planter should have travelled. */
@@ -47,16 +47,10 @@ export function rowsAtStops(
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b));
 
 function alternateHalves(blocks: number, random: SeededRandom): number[] {
-  const shuffled = (from: number, many: number) => {
-    const list = Array.from({ length: many }, (_, i) => from + i);
-    for (let i = many - 1; i > 0; i--) {
-      const k = random.below(i + 1);
-      [list[i], list[k]] = [list[k]!, list[i]!];
-    }
-    return list;
-  };
-  const left = shuffled(0, Math.ceil(blocks / 2));
-  const right = shuffled(left.length, blocks - left.length);
+  const all = Array.from({ length: blocks }, (_, i) => i);
+  const half = Math.ceil(blocks / 2);
+  const left = shuffled(all.slice(0, half), random);
+  const right = shuffled(all.slice(half), random);
   const [one, other] =
     left.length > right.length || random.below(2) === 0 ? [left, right] : [right, left];
   return one.flatMap((block, i) => (other[i] === undefined ? [block] : [block, other[i]!]));

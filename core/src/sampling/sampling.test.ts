@@ -155,7 +155,7 @@ describe('a plan of stops', () => {
           });
           const boundary = shape(...corners);
           const pond = box(-20, -20, 30, 10);
-          const places = planStops(
+          const planned = planStops(
             plan({
               boundary,
               headlandM,
@@ -165,7 +165,7 @@ describe('a plan of stops', () => {
             }),
           );
           const [field, off] = [onPlane(plane, boundary), onPlane(plane, pond)];
-          for (const { at } of places ?? []) {
+          for (const { at } of planned?.places ?? []) {
             const place = plane.toMetres(at);
             // Places are kept to a centimetre.
             expect(isIn(field, place)).toBe(true);
@@ -184,7 +184,7 @@ describe('a plan of stops', () => {
       { id: 'west', shape: box(-300, -300, 0, 300) },
       { id: 'corner', shape: box(150, 150, 300, 300) },
     ];
-    const places = planStops(plan({ zones, stops: 20, headlandM: 0 }))!;
+    const { places } = planStops(plan({ zones, stops: 20, headlandM: 0 }))!;
     const wanted = places.filter(({ state }) => state === 'wanted');
     const stopsIn = (zone: string | null) => wanted.filter((place) => place.zone === zone).length;
     expect(wanted).toHaveLength(20);
@@ -195,7 +195,7 @@ describe('a plan of stops', () => {
 
   it('is a plan that can be kept, whatever its seed', () => {
     const example = kindOf('samplingPlan').example as object;
-    const places = planStops(plan({ stops: 5 }))!;
+    const { places } = planStops(plan({ stops: 5 }))!;
     for (let seed = 0; seed < 30; seed++) {
       const zones = seed % 2 ? [{ id: ZONE, shape: box(-300, -300, 0, 300) }] : [];
       const { shares } = samplingFrame(plan({ headlandM: seed, zones }), seededRandom(seed))!;
@@ -211,7 +211,7 @@ describe('a plan of stops', () => {
     ].map((at) => plane.toPlace(at as Metres));
     let near = 0;
     for (let seed = 0; seed < 10; seed++) {
-      const places = planStops(plan({ earlier, seed, stops: 9 }))!.slice(0, 9);
+      const places = planStops(plan({ earlier, seed, stops: 9 }))!.places.slice(0, 9);
       expect(places.filter((place) => place.earlier)).toHaveLength(3);
       const [old, fresh] = [true, false].map((is) =>
         places.filter((place) => place.earlier === is).map(({ at }) => plane.toMetres(at)),
@@ -293,7 +293,7 @@ describe('the way round', () => {
 
 describe('a plan changed on the way', () => {
   const zones = [{ id: 'west', shape: box(-300, -300, 0, 300) }];
-  const places = planStops(plan({ zones, stops: 12 }))!;
+  const { places } = planStops(plan({ zones, stops: 12 }))!;
   const rest = (done: number[], here: Metres = [-200, -200]) => ({
     done: new Set(done),
     here,

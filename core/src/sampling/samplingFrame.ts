@@ -1,3 +1,4 @@
+import { group } from 'd3-array';
 import { requireNotNegative, requireWhole } from '../arguments/index.ts';
 import {
   boundsOf,
@@ -5,6 +6,7 @@ import {
   geodesicArea,
   onPlane,
   isIn,
+  middleOf,
   planeAt,
   type Boundary,
   type Metres,
@@ -62,7 +64,7 @@ export function samplingFrame(
   requireNotNegative('headlandM', headlandM);
   requireWhole('cells', cells, 1);
   const [west, south, east, north] = boundsOf(boundary);
-  const plane = planeAt([(west + east) / 2, (south + north) / 2]);
+  const plane = planeAt(middleOf(boundary));
   const field = onPlane(plane, boundary);
   const zoned = zones.map(({ id, shape }) => ({ id, ground: onPlane(plane, shape) }));
   const kept = obstacles.map((shape) => onPlane(plane, shape));
@@ -87,11 +89,12 @@ export function samplingFrame(
       found.push({ at, zone: zoneAt(at) });
     }
   if (found.length === 0) return null;
-  const inZone: Record<string, number> = {};
-  for (const { zone } of found) inZone[zone ?? ''] = (inZone[zone ?? ''] ?? 0) + 1;
   // Counted, then divided: many small shares added up may come to more than all of it.
   const shares = Object.fromEntries(
-    Object.entries(inZone).map(([zone, many]) => [zone, many / found.length]),
+    [...group(found, ({ zone }) => zone ?? '')].map(([zone, own]) => [
+      zone,
+      own.length / found.length,
+    ]),
   );
   return { plane, cells: found, areaM2: found.length * stepM ** 2, shares, allows, zoneAt };
 }

@@ -1,3 +1,4 @@
+import { sum } from 'd3-array';
 import { apart, type Metres } from '../geo/index.ts';
 import { mean } from '../stats/index.ts';
 import type { FieldFigure } from './fieldPatterns.ts';
@@ -74,5 +75,3 @@ function at(place: Metres, stops: readonly FieldFigure[], reachM: number) {
     squares,
   };
 }
-
-const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);

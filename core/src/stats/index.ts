@@ -16,5 +16,11 @@ export { holm } from './holm.ts';
 export { moderatedVariances, type ModeratedVariances } from './moderatedVariances.ts';
 export { pooledSpread, squaresWithin } from './pooledSpread.ts';
 export { remlOneWay, type RemlOneWay } from './remlOneWay.ts';
-export { localVariance, type PlacedValue } from './localVariance.ts';
+export {
+  localVariance,
+  neighbourForm,
+  type NeighbourForm,
+  type PlacedValue,
+} from './localVariance.ts';
+export { shuffled } from './shuffled.ts';
 export { fitLine, type FittedLine } from './fitLine.ts';

@@ -1,3 +1,6 @@
+import { group } from 'd3-array';
+import { mean } from './moments.ts';
+
 type Metres = readonly [east: number, north: number];
 
 /** A stop of a spread sample: where it lies and what was found there. */
@@ -16,27 +19,28 @@ export interface PlacedValue {
  */
 const NEIGHBOURHOOD = 3;
 
+/** What the places of stops make of figures found there: worked out once, for as many figures as are asked. */
+export interface NeighbourForm {
+  /** Of the variance. */
+  df: number;
+  /** @param values one a stop */
+  variance(values: readonly number[]): number;
+}
+
 /**
- * How much stops of a spatially balanced sample differ from their neighbours: what is left of chance once the places cover the
- * field (the local mean variance of Stevens & Olsen 2003, Variance estimation for spatially balanced samples of environmental
- * resources, Environmetrics 14:593–610, in the form of Grafström & Schelin 2014 for equal shares). What changes slowly over
- * the field does not count. Alike zones are taken as equally variable. Freedom by Satterthwaite, from the neighbourhoods.
- *
- * @param neighbourhood stops that each is compared with, itself among them
- * @returns variance in the values' own unit squared and its degrees of freedom; null where no zone has two stops
- * @example localVariance([{ value: 7.1, at: [0, 0] }, { value: 7.5, at: [90, 0] }]) // { variance: 0.08, df: 1 }
+ * How stops are compared with their neighbours, by their places alone: see `localVariance`.
+ * @returns null where no zone has two stops
  */
-export function localVariance(
-  stops: readonly PlacedValue[],
+export function neighbourForm(
+  stops: readonly Omit<PlacedValue, 'value'>[],
   neighbourhood = NEIGHBOURHOOD,
-): { variance: number; df: number } | null {
-  const zones = new Map<string, number[]>();
-  stops.forEach(({ zone = '' }, i) => zones.set(zone, [...(zones.get(zone) ?? []), i]));
+): NeighbourForm | null {
   const many = stops.length;
+  const numbers = stops.map((_, i) => i);
   // variance = y' form y ÷ its trace
   const form = new Float64Array(many * many);
   let compared = 0;
-  for (const own of zones.values()) {
+  for (const own of group(numbers, (i) => stops[i]!.zone ?? '').values()) {
     if (own.length < 2) continue;
     const size = Math.min(neighbourhood, own.length);
     for (const i of own) {
@@ -52,33 +56,52 @@ export function localVariance(
     }
   }
   if (compared === 0) return null;
-  sweep(form, stops);
-  const middle = stops.reduce((sum, { value }) => sum + value / many, 0);
-  let total = 0;
+  sweep(form, [...group(numbers, (i) => stops[i]!.block ?? '').values()], many);
   let trace = 0;
   let squares = 0;
-  for (let a = 0; a < many; a++)
-    for (let b = 0; b < many; b++) {
-      const entry = form[a * many + b]!;
-      total += entry * (stops[a]!.value - middle) * (stops[b]!.value - middle);
-      squares += entry * form[b * many + a]!;
-      if (a === b) trace += entry;
-    }
-  return { variance: Math.max(0, total / trace), df: trace ** 2 / squares };
+  for (let a = 0; a < many; a++) {
+    trace += form[a * many + a]!;
+    for (let b = 0; b < many; b++) squares += form[a * many + b]! * form[b * many + a]!;
+  }
+  return {
+    df: trace ** 2 / squares,
+    variance(values) {
+      const middle = mean(values)!;
+      let total = 0;
+      for (let a = 0; a < many; a++)
+        for (let b = 0; b < many; b++)
+          total += form[a * many + b]! * (values[a]! - middle) * (values[b]! - middle);
+      return Math.max(0, total / trace);
+    },
+  };
+}
+
+/**
+ * How much stops of a spatially balanced sample differ from their neighbours: what is left of chance once the places cover the
+ * field (the local mean variance of Stevens & Olsen 2003, Variance estimation for spatially balanced samples of environmental
+ * resources, Environmetrics 14:593–610, in the form of Grafström & Schelin 2014 for equal shares). What changes slowly over
+ * the field does not count. Alike zones are taken as equally variable. Freedom by Satterthwaite, from the neighbourhoods.
+ *
+ * @param neighbourhood stops that each is compared with, itself among them
+ * @returns variance in the values' own unit squared and its degrees of freedom; null where no zone has two stops
+ * @example localVariance([{ value: 7.1, at: [0, 0] }, { value: 7.5, at: [90, 0] }]) // { variance: 0.08, df: 1 }
+ */
+export function localVariance(
+  stops: readonly PlacedValue[],
+  neighbourhood = NEIGHBOURHOOD,
+): { variance: number; df: number } | null {
+  const form = neighbourForm(stops, neighbourhood);
+  return form && { variance: form.variance(stops.map(({ value }) => value)), df: form.df };
 }
 
 /** Takes the means of blocks out of a quadratic form, where each block stands at two stops or more. */
-function sweep(form: Float64Array, stops: readonly PlacedValue[]): void {
-  const many = stops.length;
-  const blocks = new Map<string, number[]>();
-  stops.forEach(({ block = '' }, i) => blocks.set(block, [...(blocks.get(block) ?? []), i]));
-  const groups = [...blocks.values()];
-  if (groups.length < 2 || groups.some(({ length }) => length < 2)) return;
+function sweep(form: Float64Array, blocks: readonly number[][], many: number): void {
+  if (blocks.length < 2 || blocks.some(({ length }) => length < 2)) return;
   const centre = (entry: (other: number, i: number) => number) => {
     for (let other = 0; other < many; other++)
-      for (const group of groups) {
-        const mean = group.reduce((sum, i) => sum + form[entry(other, i)]!, 0) / group.length;
-        for (const i of group) form[entry(other, i)]! -= mean;
+      for (const block of blocks) {
+        const middle = block.reduce((sum, i) => sum + form[entry(other, i)]!, 0) / block.length;
+        for (const i of block) form[entry(other, i)]! -= middle;
       }
   };
   centre((other, i) => other * many + i);

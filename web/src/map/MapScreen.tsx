@@ -26,7 +26,7 @@ import { Pictures, useGroundPicture } from './Pictures.tsx';
 import { SaveShapes } from './SaveShapes.tsx';
 import { readShapes, ShapeProblem, SHAPE_FILES, type ShapesRead } from './shapeFiles.ts';
 import { ShapeTrouble } from './ShapeTrouble.tsx';
-import { useShape } from './useShape.ts';
+import { troubleOf, useShape } from './useShape.ts';
 import { WalkAround } from './WalkAround.tsx';
 
 /** The fields on a map; the outline of one and its parts drawn by hand, changed corner by corner, or brought as a file. */
@@ -174,6 +174,34 @@ function OneField({
       undo: () => device.remove('fieldPart', saved.id),
     });
   };
+  /** All that a file has, but what does not lie in the field: that is said. */
+  const addParts = (kind: FieldPart['part'], shapes: ShapesRead['shapes']) => {
+    const sound = shapes.filter(({ boundary }) => !troubleOf(boundary, outline));
+    const { label } = PART_WORDS[kind];
+    const alike = parts.filter((one) => one.data.part === kind).length;
+    rest();
+    const saved = device.putAll(
+      sound.map(({ name, boundary }, i) => ({
+        kind: 'fieldPart',
+        data: {
+          fieldId: field.id,
+          part: kind,
+          name: name || `${label} ${alike + i + 1}`,
+          shape: boundary,
+          at: null,
+        },
+      })),
+    );
+    if (!saved.ok) return setProblem(Object.values(saved.problems)[0] ?? null);
+    setAdding(null);
+    const left = shapes.length - sound.length;
+    if (left > 0)
+      setProblem(`${left} of ${shapes.length} lie outside the field or cannot be: left out.`);
+    offerUndo({
+      says: `${sound.length} drawn.`,
+      undo: () => saved.ids.forEach((id) => device.remove('fieldPart', id)),
+    });
+  };
   const changePart = (change: Partial<FieldPart>) => {
     rest();
     const before = part!.data;
@@ -305,19 +333,10 @@ function OneField({
       {several && (
         <Several
           shapes={several}
-          all={
-            adding
-              ? () => {
-                  for (const { name, boundary } of several)
-                    if (adding) addPart({ part: adding, shape: boundary, at: null }, name);
-                  setPartId(null);
-                }
-              : null
-          }
+          all={adding ? () => addParts(adding, several) : null}
           onOne={({ boundary, name }) => {
             setSeveral(null);
-            if (adding) keep(boundary, name);
-            else take(boundary);
+            take(boundary, name);
           }}
         />
       )}

@@ -1,4 +1,4 @@
-import { boundsOf, type Boundary, type Kept, type Position } from '@sendero/core';
+import { middleOf, type Boundary, type Kept } from '@sendero/core';
 import { useEffect, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { FileButton } from '../app/FileButton.tsx';
@@ -53,7 +53,6 @@ export function Pictures({
   const [reading, setReading] = useState<(() => void) | null>(null);
   const bring = (files: File[]) => {
     setProblem(null);
-    const [west, south, east, north] = boundsOf(outline);
     const worker = new Worker(new URL('./pictureWorker.ts', import.meta.url), { type: 'module' });
     const end = () => {
       worker.terminate();
@@ -65,8 +64,7 @@ export function Pictures({
       if ('problem' in data) setProblem(data.problem);
       else void keep(data.read);
     };
-    const field: Position = [(west + east) / 2, (south + north) / 2];
-    worker.postMessage({ files, field } satisfies PictureQuestion);
+    worker.postMessage({ files, field: middleOf(outline) } satisfies PictureQuestion);
   };
   const keep = async ({ name, projection, box, blob }: PictureRead) => {
     const photoId = uuidv7();

@@ -97,6 +97,15 @@ const round = (radius: number, fill: string | null, stroke: string, width = 2, d
     stroke: line(stroke, width, dash),
   });
 
+const square = (radius: number, fill: string, stroke?: string) =>
+  new RegularShape({
+    points: 4,
+    radius,
+    angle: Math.PI / 4,
+    fill: new Fill({ color: colour(fill) }),
+    stroke: stroke ? line(stroke, 3) : undefined,
+  });
+
 /** The ground that a headland takes: a band inside the outline, as wide as it is on the ground. */
 const headland = (widthM: number) =>
   new Style({
@@ -225,13 +234,7 @@ function drawn(feature: FeatureLike): Style | Style[] {
       return headland(one.size ?? 0);
     case 'gateway':
       return new Style({
-        image: new RegularShape({
-          points: 4,
-          radius: 9,
-          angle: Math.PI / 4,
-          fill: new Fill({ color: colour('--sheet') }),
-          stroke: line('--clay', 3),
-        }),
+        image: square(9, '--sheet', '--clay'),
         text: label(text, { offsetY: 18, strong: false }),
       });
     case 'pass':
@@ -262,12 +265,7 @@ function drawn(feature: FeatureLike): Style | Style[] {
       return new Style({ image: round(4, null, '--ink-soft', 1.5) });
     case 'car':
       return new Style({
-        image: new RegularShape({
-          points: 4,
-          radius: 10,
-          angle: Math.PI / 4,
-          fill: new Fill({ color: colour('--ink') }),
-        }),
+        image: square(10, '--ink'),
         text: label(text, { offsetY: 20, strong: false }),
       });
     case 'here':

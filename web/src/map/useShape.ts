@@ -35,15 +35,19 @@ export function troubleOf(shape: Boundary, field: Boundary | null): BrokenShape 
 }
 
 /** Keeps what is drawn, once it can be; until then it stays on the map with what is wrong. */
-export function useShape(within: Boundary | null, onKeep: (shape: Boundary) => void) {
+export function useShape(
+  within: Boundary | null,
+  onKeep: (shape: Boundary, name?: string) => void,
+) {
   const [broken, setBroken] = useState<BrokenShape | null>(null);
   return {
     broken,
     drop: () => setBroken(null),
-    take(shape: Boundary) {
+    /** @param name of it in the file it comes from */
+    take(shape: Boundary, name?: string) {
       const trouble = troubleOf(shape, within);
       setBroken(trouble);
-      if (!trouble) onKeep(shape);
+      if (!trouble) onKeep(shape, name);
     },
   };
 }

@@ -1,4 +1,4 @@
-import { rowsAsSeen, type QuantityKind, type Position } from '@sendero/core';
+import { LOG_UNITS, rowsAsSeen, type QuantityKind, type Position } from '@sendero/core';
 import { NativeSelect } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -35,12 +35,12 @@ function quantity(kind: QuantityKind) {
   return (value: number, units: Units) => units.show(value, kind);
 }
 function force(value: number, { system }: Units) {
-  return system === 'us' ? `${Math.round(value / 4.4482216)} lb` : `${Math.round(value)} N`;
+  const unit = system === 'us' ? 'lb' : 'N';
+  return `${Math.round(value / LOG_UNITS.force[unit])} ${unit}`;
 }
 function speed(value: number, { system }: Units) {
-  return system === 'us'
-    ? `${(value / 0.44704).toFixed(1)} mph`
-    : `${(value * 3.6).toFixed(1)} km/h`;
+  const unit = system === 'us' ? 'mph' : 'km/h';
+  return `${(value / LOG_UNITS.speed[unit]).toFixed(1)} ${unit}`;
 }
 
 /** A planter log over its field, as the server sums it up for what is in sight. */
@@ -58,7 +58,7 @@ export default function LogMapScreen() {
   const [view, setView] = useState<LogCells['box']>(null);
   const [touched, setTouched] = useState<Position | null>(null);
   // The first look is at all of it; what is in sight follows once somebody moved the map.
-  const { data: all } = useLogCellsQuery({
+  const { data: all, isError: nothing } = useLogCellsQuery({
     id: logId ?? '',
     figure,
     row,
@@ -135,7 +135,7 @@ export default function LogMapScreen() {
         onView={(box) => setView(wider(box))}
         onTouch={setTouched}
       />
-      {isError ? (
+      {nothing || isError ? (
         <p className="small soft">
           The map of a log comes from the server: it shows with a connection.
         </p>

@@ -69,9 +69,7 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
             here: lastPlace,
             end: car,
           },
-    // The place of the last stop is the same while the stops are.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [under],
+    [under, places, lastPlace, car],
   );
   const { answer, busy } = usePlanWork(question);
   // The way is reckoned in a moment; meanwhile nobody is sent anywhere.

@@ -2,19 +2,14 @@ import {
   planeAt,
   planStops,
   roundLength,
-  samplingFrame,
-  seededRandom,
   shortestRound,
   type PlanInput,
-  type PlannedPlace,
   type Position,
+  type StopsPlanned,
 } from '@sendero/core';
 
 /** A plan drawn, with the way round it. */
-export interface PlanDrawn {
-  places: PlannedPlace[];
-  shares: Record<string, number>;
-  areaM2: number;
+export interface PlanDrawn extends StopsPlanned {
   /** The stops wanted, in the order of the walk. */
   order: number[];
   walkM: number;
@@ -22,9 +17,9 @@ export interface PlanDrawn {
 
 /** Draws a plan; null when the headland leaves no room. */
 export function drawPlan(input: PlanInput, car: Position | null): PlanDrawn | null {
-  const places = planStops(input);
-  const frame = samplingFrame(input, seededRandom(input.seed));
-  if (!places || !frame) return null;
+  const planned = planStops(input);
+  if (!planned) return null;
+  const { places } = planned;
   const wanted = places.flatMap(({ state }, i) => (state === 'wanted' ? [i] : []));
   const { order, walkM } = roundOf(
     places.map(({ at }) => at),
@@ -32,7 +27,7 @@ export function drawPlan(input: PlanInput, car: Position | null): PlanDrawn | nu
     car ?? places[0]!.at,
     car ?? places[0]!.at,
   );
-  return { places, shares: frame.shares, areaM2: frame.areaM2, order, walkM };
+  return { ...planned, order, walkM };
 }
 
 /** The order to walk places in, from here and on to the end. */

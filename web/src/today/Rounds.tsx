@@ -1,4 +1,4 @@
-import { boundsOf, fieldRounds, type Position } from '@sendero/core';
+import { fieldRounds, middleOf, type Position } from '@sendero/core';
 import { Fragment, useMemo } from 'react';
 import { Link } from 'react-router';
 import { useAll } from '../data/hooks.ts';
@@ -23,8 +23,7 @@ export function Rounds({ tasks }: { tasks: readonly TaskToday[] }) {
       [...fields].flatMap(([id, { field }]) => {
         const { boundary } = field.data;
         if (!boundary) return [];
-        const [west, south, east, north] = boundsOf(boundary);
-        return [{ id, at: gates.get(id) ?? [(west + east) / 2, (south + north) / 2] }];
+        return [{ id, at: gates.get(id) ?? middleOf(boundary) }];
       }),
     ).filter(({ ids }) => ids.length > 1);
   }, [fields, parts]);

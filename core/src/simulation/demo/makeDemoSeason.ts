@@ -4,7 +4,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { DEFAULT_DEPTH_TOLERANCE_M, NORMAL_FURROW } from '../../depth/index.ts';
 import { DEFAULT_FIELD_LOSS, hoopArea } from '../../targets/index.ts';
 import { countedLength, rowsAsSeen } from '../../stand/index.ts';
-import { planStops, samplingFrame } from '../../sampling/index.ts';
+import { planStops } from '../../sampling/index.ts';
 import { hoursSince } from '../../readings/index.ts';
 import { daysBetween } from '../../season/index.ts';
 import { seededRandom } from '../../stats/index.ts';
@@ -248,14 +248,11 @@ export function makeDemoSeason({
     const { units, rowWidthM } = DEMO_PLANTERS.find(({ name }) => name === demo.planter)!;
     const rows = units(0.05).length;
     const seed = 27;
-    const sampled = {
+    const { places, shares } = planStops({
       boundary: ground.boundary,
       zones: own,
       obstacles: ground.obstacle ? [ground.obstacle.shape] : [],
       headlandM: ground.headlandM,
-    };
-    const places = planStops({
-      ...sampled,
       seed,
       stops: walk.stops,
       rows,
@@ -264,7 +261,6 @@ export function makeDemoSeason({
       passes: ground.passes,
       widthM: rows * rowWidthM,
     })!;
-    const { shares } = samplingFrame(sampled, seededRandom(seed))!;
     const at = `${walk.on}T12:20:00.000Z`;
     const id = add(
       'samplingPlan',

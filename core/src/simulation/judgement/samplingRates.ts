@@ -14,11 +14,8 @@ import {
 } from '../../stand/index.ts';
 import { mean, seededRandom, type SeededRandom } from '../../stats/index.ts';
 import { rateOver, type Rate } from './rate.ts';
+import { LENGTH_M, ROW_M, SLOTS } from './standRates.ts';
 
-/** Slots on the tape of one row at one stop: 1/1000 acre at 32,000 seeds. */
-const SLOTS = 32;
-const LENGTH_M = 5.31;
-const ROW_M = 0.762;
 const ROWS = 12;
 const HEADLAND_M = 24;
 const STOPS = [8, 12, 20, 30];

@@ -11,9 +11,9 @@ import { seededRandom, type SeededRandom } from '../../stats/index.ts';
 import { rateOver, type Rate } from './rate.ts';
 
 /** Slots on the tape of one row at one stop: 1/1000 acre at 32,000 seeds. */
-const SLOTS = 32;
-const LENGTH_M = 5.31;
-const ROW_M = 0.762;
+export const SLOTS = 32;
+export const LENGTH_M = 5.31;
+export const ROW_M = 0.762;
 
 interface Field {
   rows: number;
