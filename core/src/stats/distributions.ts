@@ -87,3 +87,42 @@ export function fastNormalCdf(z: number): number {
   const tail = 0.5 * poly * Math.exp(-x * x);
   return z < 0 ? tail : 1 - tail;
 }
+
+/**
+ * P(X ≥ k) of the binomial, as the tail itself: small ones keep their digits.
+ * @example binomialUpperTail(3, 5, 0.5) // 0.5
+ */
+export function binomialUpperTail(k: number, n: number, p: number): number {
+  requireWhole('k', k, 0);
+  requireWhole('n', n, 1);
+  requireShare('p', p);
+  if (k === 0) return 1;
+  if (k > n) return 0;
+  if (p === 0) return 0;
+  if (p === 1) return 1;
+  return jStat.ibeta(p, k, n - k + 1);
+}
+
+/**
+ * P(X ≥ k) of n trials whose common chance is itself uncertain, Beta(a, b): the beta-binomial.
+ * @example betaBinomialUpperTail(1, 1, { a: 1, b: 3 }) // 0.25
+ */
+export function betaBinomialUpperTail(
+  k: number,
+  n: number,
+  { a, b }: { a: number; b: number },
+): number {
+  requireWhole('k', k, 0);
+  requireWhole('n', n, 1);
+  requirePositive('a', a);
+  requirePositive('b', b);
+  if (k > n) return 0;
+  let tail = 0;
+  const logBeta = (x: number, y: number) =>
+    jStat.gammaln(x) + jStat.gammaln(y) - jStat.gammaln(x + y);
+  const logChoose = (x: number) =>
+    jStat.gammaln(n + 1) - jStat.gammaln(x + 1) - jStat.gammaln(n - x + 1);
+  for (let x = k; x <= n; x++)
+    tail += Math.exp(logChoose(x) + logBeta(x + a, n - x + b) - logBeta(a, b));
+  return Math.min(1, tail);
+}

@@ -5,6 +5,8 @@ export {
   tCdf,
   fUpperTail,
   binomialCdf,
+  binomialUpperTail,
+  betaBinomialUpperTail,
   chiSquareQuantile,
   fastNormalCdf,
 } from './distributions.ts';

@@ -9,6 +9,7 @@ declare module 'jstat' {
     studentt: Continuous<[df: number]>;
     centralF: Continuous<[df1: number, df2: number]>;
     ibeta(x: number, a: number, b: number): number;
+    gammaln(x: number): number;
   };
   const whole: { jStat: typeof jStat };
   export default whole;

@@ -1,0 +1,25 @@
+export { comparePairs, type PairComparison } from './comparePairs.ts';
+export { depthFromMesocotyl } from './depthFromMesocotyl.ts';
+export {
+  causeShares,
+  DOUBLE_FINDS,
+  GAP_FINDS,
+  LOST_AS_SEED,
+  type DoubleFind,
+  type GapFind,
+} from './gapFinds.ts';
+export {
+  germinationAllowanceTest,
+  SEEDS_OF_A_TAG,
+  type AllowanceTest,
+} from './germinationAllowanceTest.ts';
+export {
+  DIG_WAYS,
+  PLACED_APART_M,
+  ROOT_FORMS,
+  SLOTS,
+  type DigWay,
+  type RootForm,
+  type Slot,
+} from './rootSigns.ts';
+export { clusteredShare } from './clusteredShare.ts';

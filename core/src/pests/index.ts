@@ -1,0 +1,9 @@
+export {
+  SEVERITIES,
+  SIGN_FACTS,
+  SIGNS,
+  signsOf,
+  type Severity,
+  type Sign,
+  type SignFacts,
+} from './signs.ts';

@@ -1,0 +1,66 @@
+import { requireNotNegative } from '../arguments/index.ts';
+import { mean, sampleSd, tQuantile } from '../stats/index.ts';
+
+export const TAG_GROUPS = ['inStep', 'oneBehind', 'twoBehind'] as const;
+export type TagGroup = (typeof TAG_GROUPS)[number];
+
+export interface OwnWeight {
+  /** Yield of the group ÷ yield of those in step. */
+  weight: number;
+  /** Fieller's interval; null where it is no finite one, or all plants of a side are alike and nothing tells its spread. */
+  lower: number | null;
+  upper: number | null;
+  n: number;
+}
+
+const FEWEST = 3;
+
+/**
+ * What a plant behind its neighbours carries of theirs, from tagged plants: the mean of the group ÷ the mean of those in step,
+ * with Fieller's interval (each group with its own variance, Welch-Satterthwaite degrees of freedom at the estimate).
+ *
+ * @param plants yields in any one unit, zero or more
+ * @returns for each group behind its weight; null with fewer than three plants on either side, or nothing borne in step
+ * @throws RangeError for a yield below zero
+ * @example estimateWeights(plants).oneBehind // { weight: 0.71, lower: 0.6, upper: 0.83, n: 14 }
+ */
+export function estimateWeights(
+  plants: readonly { group: TagGroup; yield: number }[],
+  { confidence = 0.95 }: { confidence?: number } = {},
+): Record<'oneBehind' | 'twoBehind', OwnWeight | null> {
+  const of = (group: TagGroup) =>
+    plants.flatMap((plant) =>
+      plant.group === group ? [requireNotNegative('yield', plant.yield)] : [],
+    );
+  const inStep = of('inStep');
+  return {
+    oneBehind: ratio(of('oneBehind'), inStep, confidence),
+    twoBehind: ratio(of('twoBehind'), inStep, confidence),
+  };
+}
+
+function ratio(
+  above: readonly number[],
+  below: readonly number[],
+  confidence: number,
+): OwnWeight | null {
+  if (above.length < FEWEST || below.length < FEWEST) return null;
+  const [m1, m0] = [mean(above)!, mean(below)!];
+  if (m0 === 0) return null;
+  const [v1, v0] = [above, below].map((one) => sampleSd(one)! ** 2 / one.length) as [
+    number,
+    number,
+  ];
+  const weight = m1 / m0;
+  const own = { weight, lower: null, upper: null, n: above.length };
+  const spread = v1 + weight ** 2 * v0;
+  if (spread === 0) return own;
+  const df =
+    spread ** 2 / (v1 ** 2 / (above.length - 1) + (weight ** 2 * v0) ** 2 / (below.length - 1));
+  const t2 = tQuantile((1 + confidence) / 2, df) ** 2;
+  // The weights θ that (m₁ − θ m₀)² ≤ t² (v₁ + θ² v₀) does not rule out.
+  const a = m0 ** 2 - t2 * v0;
+  if (a <= 0) return own;
+  const root = Math.sqrt(Math.max(0, (m1 * m0) ** 2 - a * (m1 ** 2 - t2 * v1)));
+  return { ...own, lower: (m1 * m0 - root) / a, upper: (m1 * m0 + root) / a };
+}
