@@ -104,6 +104,7 @@ const stopOf = (ordinal: number, own: Observation[]) =>
         planned: null,
         at: null,
         accuracyM: null,
+        skipped: [],
         note: '',
       },
     },

@@ -13,10 +13,9 @@ import {
   STAGES,
   type TagGroup,
 } from '../index.ts';
-import golden from '../digs/digs.golden.json' with { type: 'json' };
+import cases from './estimateWeights.golden.json' with { type: 'json' };
 
-/** Answers of R: ../digs/digs.golden.R */
-const { weights: cases } = golden;
+/** An answer of R: estimateWeights.golden.R */
 type Answer = { weight: number; lower: number | null; upper: number | null; n: number };
 
 const tagged = (groups: Record<TagGroup, number[]>) =>

@@ -65,6 +65,8 @@ function TapeCapture({
     positionsM: [],
     readToM: stand.walk.data.lengthM,
     typed: [],
+    stages: [],
+    stagedBy: 'collars',
   };
   const history = useRef<{ before: Tape; after: Tape }[]>([]);
   const [undoable, setUndoable] = useState(0);

@@ -13,6 +13,8 @@ import { planter } from './planter.ts';
 import { planting } from './planting.ts';
 import { samplingPlan } from './samplingPlan.ts';
 import { stop } from './stop.ts';
+import { taggedPlant } from './taggedPlant.ts';
+import { tagOutcome } from './tagOutcome.ts';
 import { visit } from './visit.ts';
 import { walk } from './walk.ts';
 import { weatherForecast } from './weatherForecast.ts';
@@ -41,6 +43,8 @@ export const KINDS = {
   emergenceCount,
   event,
   note,
+  taggedPlant,
+  tagOutcome,
   visit,
   conflict,
 } as const;
@@ -51,3 +55,5 @@ export { FIELD_PARTS } from './fieldPart.ts';
 export { BESIDE } from './planting.ts';
 export { SOWN_FROM } from './flaggedLength.ts';
 export { ADJUSTED } from './observation.ts';
+export { STOP_STEPS, type StopStep } from './stop.ts';
+export { BORNE, TAG_VISITS } from './tagOutcome.ts';

@@ -1,5 +1,10 @@
 import * as z from 'zod/mini';
+import { COVERS } from '../../belowGround/index.ts';
+import { CROP_FACTS, type Crop } from '../../crops/index.ts';
 import { CLOSINGS, CONTACTS, FEELS, FLOORS, FURROW_SHAPES, SIDE_WALLS } from '../../depth/index.ts';
+import { DIG_WAYS, DOUBLE_FINDS, GAP_FINDS, ROOT_FORMS, SLOTS } from '../../digs/index.ts';
+import { SEVERITIES, SIGNS } from '../../pests/index.ts';
+import { STAGED_BY, stageStep } from '../../staging/index.ts';
 import { MOST_PLANTS_PER_M } from '../../stand/index.ts';
 import { defineKind } from './defineKind.ts';
 import {
@@ -15,6 +20,12 @@ import {
   rowNumbers,
   shortText,
 } from './parts.ts';
+
+const stage = z.string('Choose the stage.').check(z.minLength(1), z.maxLength(4));
+const stagedBy = z.enum(STAGED_BY, 'Choose what is counted: collars or tips.');
+const dugDepth = z.nullable(within(0, 0.25, 'Enter a depth up to 10 in (25 cm).'));
+const typedText = z._default(z.string().check(z.maxLength(30)), '');
+const placeM = z.nullable(within(0, 500, 'Enter a place between 0 and 500 m along the tape.'));
 
 const plants = whole(0, 5000, 'Enter a whole number of plants, 0 or more.');
 
@@ -55,8 +66,18 @@ const tapeSchema = z
     typed: z
       .array(z.string().check(z.maxLength(30)))
       .check(z.maxLength(2000, 'Use at most 2,000 plants on one tape.')),
+    /** Stage of each plant, in the order of the positions; null where it was not looked at. None: no stage was taken. */
+    stages: z._default(
+      z.array(z.nullable(stage)).check(z.maxLength(2000, 'Use at most 2,000 plants on one tape.')),
+      [],
+    ),
+    stagedBy: z._default(stagedBy, 'collars'),
   })
   .check(
+    z.refine(({ positionsM, stages }) => stages.length === 0 || stages.length === positionsM.length, {
+      message: 'Each plant on the tape has its own stage, or none: enter them again.',
+      path: ['stages'],
+    }),
     z.refine(({ positionsM }) => positionsM.every((at, i) => i === 0 || at >= positionsM[i - 1]!), {
       message: 'Positions must run in order along the tape: correct the one that steps back.',
       path: ['positionsM'],
@@ -166,7 +187,145 @@ const photoSchema = z.strictObject({
   photoId: id,
   at: timestamp,
   caption: shortText,
+  /** What it shows: a gap dug, a plant dug, a tagged plant; null: the place. */
+  of: z._default(z.nullable(id), null),
+  /** Of a pair, which plant. */
+  side: z._default(z.nullable(z.enum(['late', 'neighbour'])), null),
 });
+
+/** Plants of a row by stage, one after the other; where a tape was read in the row, they stand with the tape. */
+const stagesSchema = z.strictObject({
+  stopId: id,
+  type: z.literal('stages'),
+  row,
+  stages: z.array(stage).check(z.maxLength(2000, 'Stage at most 2,000 plants of a row.')),
+  stagedBy,
+  /** Tillers of each plant, in the same order; null where they were not counted. */
+  tillers: z._default(
+    z
+      .array(z.nullable(whole(0, 60, 'Enter 0 to 60 tillers.')))
+      .check(z.maxLength(2000, 'Stage at most 2,000 plants of a row.')),
+    [],
+  ),
+});
+
+/** Small grains near heading: stems looked at in a length, and heads out of the boot. */
+const headingSchema = z
+  .strictObject({
+    stopId: id,
+    type: z.literal('heading'),
+    row,
+    stems: whole(1, 5000, 'Enter the stems looked at, 1 or more.'),
+    headed: whole(0, 5000, 'Enter the heads out of the boot, 0 or more.'),
+  })
+  .check(
+    z.refine(({ stems, headed }) => headed <= stems, {
+      message: 'More heads than stems: count one of the two again.',
+      path: ['headed'],
+    }),
+  );
+
+/** Dug where a plant should be, or where two stand in one place. */
+const gapDigSchema = z
+  .strictObject({
+    stopId: id,
+    type: z.literal('gapDig'),
+    row,
+    /** Along the tape, where there is one. */
+    atM: placeM,
+    what: z.enum(['gap', 'double'], 'Choose a gap or a double.'),
+    found: z.enum([...GAP_FINDS, ...DOUBLE_FINDS], 'Choose what was found.'),
+    depthM: dugDepth,
+    typed: typedText,
+    /** Depth of the healthy neighbour. */
+    neighbourM: dugDepth,
+    neighbourTyped: typedText,
+    feel: z.nullable(z.enum(FEELS, 'Choose how the soil feels.')),
+    cover: z.array(z.enum(COVERS, 'Choose what lies over it.')).check(z.maxLength(4)),
+    note,
+  })
+  .check(
+    z.refine(
+      ({ what, found }) => (what === 'double') === (DOUBLE_FINDS as readonly string[]).includes(found),
+      { message: 'This is not found there: choose again.', path: ['found'] },
+    ),
+  );
+
+const dugPlant = z
+  .strictObject({
+    stage: z.nullable(stage),
+    way: z.enum(DIG_WAYS, 'Choose how its depth is read.'),
+    /** Soil line to the seed. */
+    depthM: dugDepth,
+    /** From the seed up to the crown, where the seed has gone. */
+    mesocotylM: z.nullable(within(0, 0.2, 'Enter a length up to 8 in (20 cm).')),
+    /** Soil line to the crown, where it was measured; null: as usual. */
+    crownM: z.nullable(within(0, 0.1, 'Enter a crown depth up to 4 in (10 cm).')),
+    typed: typedText,
+    roots: z.nullable(z.enum(ROOT_FORMS, 'Choose how the roots run.')),
+    /** Depth of the hard layer they turn at. */
+    turnedAtM: z.nullable(within(0, 0.5, 'Enter a depth up to 20 in (50 cm).')),
+    nodal: z.nullable(z.boolean()),
+    slot: z.nullable(z.enum(SLOTS, 'Choose how the slot is.')),
+    wall: z.nullable(z.enum(SIDE_WALLS, 'Choose the state of the side wall.')),
+    oldRoots: z.nullable(z.boolean()),
+  })
+  .check(
+    z.refine(({ way, stage: at }) => way !== 'mesocotyl' || !['VE', 'V1', 'V2'].includes(at ?? ''), {
+      message: 'It has no crown yet: measure from the soil line to the seed.',
+      path: ['mesocotylM'],
+    }),
+    z.refine(({ way, stage: at }) => way !== 'crown' || !['10', '11'].includes(at ?? ''), {
+      message: 'It has no crown yet: measure from the soil line to the seed.',
+      path: ['mesocotylM'],
+    }),
+  );
+
+/** A plant dug, or a late one with the neighbour it stands beside. */
+const plantDigSchema = z
+  .strictObject({
+    stopId: id,
+    type: z.literal('plantDig'),
+    row,
+    atM: placeM,
+    plant: dugPlant,
+    /** How far behind it is; null: it is in step. */
+    late: z.nullable(z.enum(['oneBehind', 'twoBehind'], 'Choose how far it is behind.')),
+    neighbour: z.nullable(dugPlant),
+    neighbourAtM: placeM,
+    feel: z.nullable(z.enum(FEELS, 'Choose how the soil feels.')),
+    cover: z.array(z.enum(COVERS, 'Choose what lies over it.')).check(z.maxLength(4)),
+    note,
+  })
+  .check(
+    z.refine(
+      ({ atM, neighbour, neighbourAtM }) =>
+        !neighbour || atM === null || neighbourAtM === null || Math.abs(atM - neighbourAtM) > 0.001,
+      {
+        message: 'The neighbour is the plant itself: choose the one beside it.',
+        path: ['neighbourAtM'],
+      },
+    ),
+  );
+
+/** What harms plants, or only looks so: how many of those looked at show it. */
+const signSchema = z
+  .strictObject({
+    stopId: id,
+    type: z.literal('sign'),
+    row,
+    sign: z.enum(SIGNS, 'Choose what is seen.'),
+    looked: whole(1, 5000, 'Enter how many plants were looked at, 1 or more.'),
+    affected: whole(0, 5000, 'Enter how many plants show it, 0 or more.'),
+    severity: z.nullable(z.enum(SEVERITIES, 'Choose how badly they are hit.')),
+    note,
+  })
+  .check(
+    z.refine(({ looked, affected }) => affected <= looked, {
+      message: 'More plants show it than were looked at: correct one of the two.',
+      path: ['affected'],
+    }),
+  );
 
 const observationSchema = z.discriminatedUnion(
   'type',
@@ -178,6 +337,11 @@ const observationSchema = z.discriminatedUnion(
     adjustmentSchema,
     monitorSchema,
     photoSchema,
+    stagesSchema,
+    headingSchema,
+    gapDigSchema,
+    plantDigSchema,
+    signSchema,
   ],
   'This kind of observation is not known.',
 );
@@ -190,19 +354,53 @@ const SEEN: Record<z.output<typeof observationSchema>['type'], string> = {
   adjustment: 'adjustment',
   monitor: 'monitor',
   photo: 'photo',
+  stages: 'stages',
+  heading: 'heading',
+  gapDig: 'gap dig',
+  plantDig: 'plant dig',
+  sign: 'pests and damage',
 };
+
+/** Of these there can be many in one place. */
+const MANY = ['photo', 'adjustment', 'gapDig', 'plantDig'] as const;
+
+/** Stages that were given, wherever they stand. */
+function stagesIn(seen: z.output<typeof observationSchema>): [path: string, stage: string | null][] {
+  switch (seen.type) {
+    case 'tape':
+    case 'stages':
+      return (seen.stages ?? []).map((one) => ['stages', one]);
+    case 'plantDig':
+      return [
+        ['plant', seen.plant.stage],
+        ['neighbour', seen.neighbour?.stage ?? null],
+      ];
+    default:
+      return [];
+  }
+}
 
 /** What was seen at a stop: of one planter row, or of the place. */
 export const observation = defineKind({
   schema: observationSchema,
-  version: 2,
-  added: { 2: ['readToM'] },
-  migrations: { 1: (old) => (old.type === 'tape' ? { readToM: null, ...old } : old) },
+  version: 3,
+  added: { 2: ['readToM'], 3: ['stages', 'stagedBy', 'of', 'side'] },
+  migrations: {
+    1: (old) => (old.type === 'tape' ? { readToM: null, ...old } : old),
+    2: (old) =>
+      old.type === 'tape'
+        ? { stages: [], stagedBy: 'collars', ...old }
+        : old.type === 'photo'
+          ? { of: null, side: null, ...old }
+          : old,
+  },
   parents: { stopId: 'stop' },
   held: 'walk',
-  // A count of a row, a tape in it, its depths: one each. Photos and adjustments there can be many.
-  identity: ({ type, row: planterRow }) =>
-    type === 'photo' || type === 'adjustment' ? null : `${type} ${planterRow ?? ''}`,
+  // A count of a row, a tape in it, its depths: one each, and one for each sign.
+  identity: (seen) =>
+    (MANY as readonly string[]).includes(seen.type)
+      ? null
+      : `${seen.type} ${seen.row ?? ''}${seen.type === 'sign' ? ` ${seen.sign}` : ''}`,
   // A count that two people tap on holds the taps of both.
   tallies: ['inStep', 'oneBehind', 'twoBehind'],
   table: 'observations',
@@ -216,14 +414,22 @@ export const observation = defineKind({
     const most = rows.reduce((top, one) => Math.max(top, one), 0);
     const of = (kind: string, id: unknown) =>
       typeof id === 'string' ? (lookUp(kind, id)?.data as Record<string, unknown>) : undefined;
-    const machine = of(
-      'planter',
-      of('planting', of('walk', of('stop', seen.stopId)?.walkId)?.plantingId)?.planterId,
-    ) as { name: string; rows: number } | undefined;
-    return machine && most > machine.rows
+    const planting = of('planting', of('walk', of('stop', seen.stopId)?.walkId)?.plantingId) as
+      { planterId: string; crop: Crop } | undefined;
+    const machine = of('planter', planting?.planterId) as { name: string; rows: number } | undefined;
+    if (machine && most > machine.rows)
+      return {
+        [seen.type === 'adjustment' ? 'rows' : 'row']:
+          `${machine.name} has ${machine.rows} rows: choose a row from 1 to ${machine.rows}.`,
+      };
+    if (!planting) return {};
+    const { crop } = planting;
+    const strange = stagesIn(seen).find(
+      ([, one]) => one !== null && stageStep(crop, one) === null,
+    );
+    return strange
       ? {
-          [seen.type === 'adjustment' ? 'rows' : 'row']:
-            `${machine.name} has ${machine.rows} rows: choose a row from 1 to ${machine.rows}.`,
+          [strange[0]]: `${strange[1]} is no stage of ${CROP_FACTS[crop].label.toLowerCase()}: choose one of its own.`,
         }
       : {};
   },

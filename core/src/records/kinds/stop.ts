@@ -2,6 +2,20 @@ import * as z from 'zod/mini';
 import { defineKind } from './defineKind.ts';
 import { id, note, position, whole, within } from './parts.ts';
 
+/** The work at a stop, in the order most people do it. */
+export const STOP_STEPS = [
+  'count',
+  'stages',
+  'tape',
+  'gaps',
+  'late',
+  'roots',
+  'pests',
+  'photos',
+  'notes',
+] as const;
+export type StopStep = (typeof STOP_STEPS)[number];
+
 /** A place where a walk stopped. */
 export const stop = defineKind({
   schema: z.strictObject({
@@ -16,17 +30,22 @@ export const stop = defineKind({
     at: z._default(z.nullable(position), null),
     /** How far off that may be, m. */
     accuracyM: z._default(z.nullable(within(0, 1e5, 'An accuracy is a distance.')), null),
+    /** Steps of the work that are left out here. */
+    skipped: z._default(z.array(z.enum(STOP_STEPS)).check(z.maxLength(STOP_STEPS.length)), []),
     note,
   }),
-  version: 2,
-  added: { 2: ['planned', 'at', 'accuracyM'] },
-  migrations: { 1: (old) => ({ planned: null, at: null, accuracyM: null, ...old }) },
+  version: 3,
+  added: { 2: ['planned', 'at', 'accuracyM'], 3: ['skipped'] },
+  migrations: {
+    1: (old) => ({ planned: null, at: null, accuracyM: null, ...old }),
+    2: (old) => ({ skipped: [], ...old }),
+  },
   parents: { walkId: 'walk' },
   held: 'walk',
   table: 'stops',
   indexed: { walkId: 'uuid', ordinal: 'integer' },
   words: { own: ({ ordinal }) => `stop ${ordinal}` },
-  defaults: { planned: null, at: null, accuracyM: null, note: '' },
+  defaults: { planned: null, at: null, accuracyM: null, skipped: [], note: '' },
   example: {
     walkId: '019f0000-0000-7000-8000-000000000006',
     ordinal: 1,
