@@ -757,6 +757,68 @@ takes(
 );
 takes('expectedWay', 'stops areaM2', args(whole(0, 60), number(0, 2e6)));
 
+// What a plant tells
+takes('binomialUpperTail', 'k n p', args(whole(0, 9), whole(9, 40), share));
+takes(
+  'betaBinomialUpperTail',
+  'k n prior',
+  args(whole(0, 9), whole(9, 40), record({ a: number(0.5, 99), b: number(0.5, 99) })),
+);
+takes('collarsFromTips', 'tips', args(whole(0, 20)));
+const looked = record({ stems: whole(20, 90), headed: whole(0, 20) });
+takes('headingSpread', 'first second days', args(looked, looked, number(0.5, 9)));
+takes(
+  'estimateWeights',
+  'plants',
+  args(list(record({ group: some(...core.TAG_GROUPS), yield: number(0, 300) }), 0, 20)),
+);
+takes(
+  'comparePairs',
+  'pairs options',
+  args(
+    list(record({ late: depth, neighbour: depth }), 1, 9),
+    record({ resolution: number(0, 0.01) }),
+  ),
+  { signed: 'late neighbour' },
+);
+takes(
+  'depthFromMesocotyl',
+  'plant',
+  args(record({ mesocotylM: number(0, 0.1), crownDepthM: number(0, 0.05) })),
+);
+takes('causeShares', 'counts', args(record({ noSeed: whole(1, 9), rotten: whole(0, 9) })));
+takes(
+  'germinationAllowanceTest',
+  'walk',
+  args(
+    record({
+      seeds: whole(9, 400),
+      failed: whole(0, 9),
+      germination: share,
+      tagOf: whole(1, 900),
+    }),
+  ),
+);
+takes(
+  'clusteredShare',
+  'stops',
+  args(list(record({ some: whole(0, 5), all: whole(5, 12) }), 0, 9)),
+);
+takes(
+  'relativeYield',
+  'stand',
+  args(
+    record({
+      crop,
+      plantsPerM2: number(0, 500),
+      daysAfterBest: number(-20, 90),
+      longGapShare: share,
+      school: some(...core.STAND_SCHOOLS),
+    }),
+  ),
+  { signed: 'daysAfterBest' },
+);
+
 /** What takes no figure of its own: words, records, and readings of records that their schemas have checked. */
 const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ...(['mixedUnits', 'unitIn', 'laterDay', 'leavesWindow'] as const),
@@ -845,6 +907,23 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'namedRowsText',
     'rowsNamed',
     'trenchVerdict',
+  ] as const),
+  ...([
+    'stageName',
+    'stageStep',
+    'readStages',
+    'stageByHeat',
+    'signsOf',
+    'plantDepth',
+    'whyLate',
+  ] as const),
+  ...([
+    'readPlants',
+    'stagesAtStop',
+    'stagesOf',
+    'stopSteps',
+    'fullYieldOf',
+    'readStandCost',
   ] as const),
   ...(['listed', 'rowsText', 'pinOf', 'pinsOn', 'trailOf', 'urgencyOf', 'nextOnTrail'] as const),
 ];

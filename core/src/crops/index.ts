@@ -1,4 +1,4 @@
-import { ACRE_M2, INCH_M, type UsualRange } from '../units/index.ts';
+import { ACRE_M2, INCH_M, toSi, type UsualRange } from '../units/index.ts';
 /** Crops the app knows, with the figures of each that several rooms share. */
 export const CROPS = ['corn', 'soybean', 'wheat'] as const;
 export type Crop = (typeof CROPS)[number];
@@ -27,6 +27,10 @@ export interface CropFacts {
   heatBelow: Record<'swollen' | 'root' | 'shoot', number>;
   /** House default: heat from one leaf to the next, °C·day, while plants are young; left out where the guide has none. */
   heatPerLeaf?: number;
+  /** How its yield is spoken of. */
+  yieldKind: 'cornYield' | 'beanYield';
+  /** House default: yield of a full, timely stand, kg/m². */
+  fullYieldKgPerM2: number;
   /** House defaults: what is usually sown, per m², how deep and in what rows, m. Other figures are asked about. */
   usual: Record<'seedsPerM2' | 'depthTargetM' | 'rowWidthM', UsualRange>;
   /** House default: days after planting between which the stand walk is usually worth making. */
@@ -59,6 +63,8 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
       shoot: 65 * FAHRENHEIT_UNIT,
     },
     heatPerLeaf: 82 * FAHRENHEIT_UNIT,
+    yieldKind: 'cornYield',
+    fullYieldKgPerM2: toSi(200, 'bu56PerAc'),
     usual: {
       seedsPerM2: [15_000 / ACRE_M2, 50_000 / ACRE_M2],
       depthTargetM: [1 * INCH_M, 4 * INCH_M],
@@ -89,6 +95,8 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
       root: 40 * FAHRENHEIT_UNIT,
       shoot: 75 * FAHRENHEIT_UNIT,
     },
+    yieldKind: 'beanYield',
+    fullYieldKgPerM2: toSi(60, 'bu60PerAc'),
     usual: {
       seedsPerM2: [60_000 / ACRE_M2, 300_000 / ACRE_M2],
       depthTargetM: [0.5 * INCH_M, 3 * INCH_M],
@@ -118,6 +126,8 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
       root: 50 * FAHRENHEIT_UNIT,
       shoot: 80 * FAHRENHEIT_UNIT,
     },
+    yieldKind: 'beanYield',
+    fullYieldKgPerM2: toSi(70, 'bu60PerAc'),
     usual: {
       seedsPerM2: [400_000 / ACRE_M2, 3_000_000 / ACRE_M2],
       depthTargetM: [0.5 * INCH_M, 3.5 * INCH_M],

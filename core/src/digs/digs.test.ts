@@ -11,7 +11,6 @@ import {
 } from '../index.ts';
 import golden from './digs.golden.json' with { type: 'json' };
 
-
 describe('depthFromMesocotyl', () => {
   it('adds the crown to the mesocotyl, and says where that is no depth', () => {
     expect(depthFromMesocotyl({ mesocotylM: 1.25 * INCH_M }).depthM).toBeCloseTo(2 * INCH_M, 12);
@@ -51,7 +50,9 @@ describe('comparePairs', () => {
     fc.assert(
       fc.property(fc.array(one, { minLength: 2, maxLength: 12 }), (pairs) => {
         const there = comparePairs(pairs);
-        const back = comparePairs(pairs.map((pair) => ({ late: pair.neighbour, neighbour: pair.late })));
+        const back = comparePairs(
+          pairs.map((pair) => ({ late: pair.neighbour, neighbour: pair.late })),
+        );
         expect(back.meanDifference).toBeCloseTo(-there.meanDifference, 12);
         expect(back.p!).toBeCloseTo(there.p!, 9);
         expect(back.signTest.lower).toBe(there.signTest.higher);

@@ -36,7 +36,8 @@ export function causeShares<Cause extends string>(
   const causes = Object.keys(counts) as Cause[];
   const all = causes.reduce((sum, one) => sum + requireWhole(one, counts[one], 0), 0);
   if (all === 0) throw new RangeError('counts must have at least one find, got none');
-  return Object.fromEntries(
-    causes.map((one) => [one, wilsonInterval(counts[one], all)]),
-  ) as Record<Cause, Interval & { share: number }>;
+  return Object.fromEntries(causes.map((one) => [one, wilsonInterval(counts[one], all)])) as Record<
+    Cause,
+    Interval & { share: number }
+  >;
 }

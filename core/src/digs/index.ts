@@ -23,3 +23,5 @@ export {
   type Slot,
 } from './rootSigns.ts';
 export { clusteredShare } from './clusteredShare.ts';
+export { plantDepth, type MeasuredPlant } from './plantDepth.ts';
+export { LATE_CAUSES, PLACED, whyLate, type LateCause } from './whyLate.ts';

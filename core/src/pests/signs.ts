@@ -196,7 +196,8 @@ export const SIGN_FACTS: Record<Sign, SignFacts> = {
     crops: ALL,
     pointsTo: 'hail or blowing sand',
     couldBe: 'slugs, animals',
-    settles: 'Look at both sides of a post: hail and sand come from one. Recount after 3 to 5 days.',
+    settles:
+      'Look at both sides of a post: hail and sand come from one. Recount after 3 to 5 days.',
     besides: ['ragged'],
   },
   tightWhorl: {

@@ -64,3 +64,13 @@ export {
 } from './readFieldMap.ts';
 export { mappedDepth, mappedStand, STAND_FIGURES, type StandFigure } from './readStandMap.ts';
 export { lookedBad, type LookedBad } from './lookedBad.ts';
+export {
+  readPlants,
+  type Local,
+  type Part,
+  type PlantReading,
+  type SharedOut,
+} from './readPlants.ts';
+export { stagesAtStop, stagesOf, type StopStages } from './stagesAtStop.ts';
+export { stopSteps, type StepStanding } from './stopSteps.ts';
+export { fullYieldOf, readStandCost, type StandCost } from './readStandCost.ts';

@@ -22,11 +22,10 @@ export function lookedBad({ stops, summary, weights }: WalkStand): LookedBad | n
   );
   if (!summary || summary.meanPerM2 === 0 || bad!.length === 0) return null;
   const { meanPerM2 } = summariseStand(
-    bad!.map(({ id, counts }) => ({ id, counts: counts.map(({ data }) => data) })),
+    bad!.map(({ id, plants }) => ({ id, counts: plants })),
     { weights },
   );
-  const behind = (of: typeof counted) =>
-    shareBehind(of.flatMap((stop) => stop.counts.map(({ data }) => data)));
+  const behind = (of: typeof counted) => shareBehind(of.flatMap(({ plants }) => plants));
   return {
     ordinals: bad!.map(({ data }) => data.ordinal),
     perM2: meanPerM2,

@@ -24,10 +24,9 @@ export function mappedStand(
   figure: StandFigure,
   zoneAt: ZoneAt,
 ): MappedFigure[] {
-  return stops.flatMap(({ id, data, counts }): MappedFigure[] => {
+  return stops.flatMap(({ id, data, plants: own }): MappedFigure[] => {
     const at = placeOfStop(data, plan?.data ?? null);
-    if (!at || counts.length === 0) return [];
-    const own = counts.map(({ data: count }) => count);
+    if (!at || own.length === 0) return [];
     const { meanPerM2, effective } = summariseStand([{ id, counts: own }], { weights });
     const planned = data.planned === null ? null : plan?.data.places[data.planned];
     return [

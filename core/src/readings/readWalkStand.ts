@@ -1,8 +1,9 @@
-import { CROP_FACTS } from '../crops/index.ts';
+import { CROP_FACTS, type Crop } from '../crops/index.ts';
 import type {
   Count,
   Field,
   Kept,
+  Observation,
   Planter,
   Planting,
   SamplingPlan,
@@ -23,6 +24,7 @@ import { expectedStand, targetSpacing } from '../targets/index.ts';
 import { planeAt } from '../geo/index.ts';
 import type { Held } from './held.ts';
 import { placeOfStop } from './placeOfStop.ts';
+import { stagesAtStop, type StopStages } from './stagesAtStop.ts';
 
 export type KeptCount = Held<Count>;
 export interface WalkStop {
@@ -30,6 +32,12 @@ export interface WalkStop {
   data: Stop;
   counts: KeptCount[];
   tapes: Held<Tape>[];
+  /** Its plants by stage; null where none was staged. */
+  staged: StopStages | null;
+  /** The counts with who lags: where none was counted as late, as the plants staged at the stop say. */
+  plants: Count[];
+  /** Everything else seen there. */
+  seen: Held<Observation>[];
 }
 
 /** What is known of a walk without its counts. */
@@ -94,7 +102,9 @@ export function readWalkStand(
   observations: readonly (readonly Kept<'observation'>[])[],
 ): WalkStand {
   const byStop = new Map(observations.map((own) => [own[0]?.data.stopId, own]));
-  const stops = facts.stops.map(({ id, data }) => stopWith(id, data, byStop.get(id) ?? []));
+  const stops = facts.stops.map(({ id, data }) =>
+    stopWith(id, data, byStop.get(id) ?? [], facts.planting.data.crop),
+  );
   return { ...facts, stops, ...summariseWalk(stops, facts) };
 }
 
@@ -126,8 +136,8 @@ function summariseWalk(
   const summary =
     usable.length > 0
       ? summariseStand(
-          usable.map(({ id, data, counts }): StandStop => {
-            const own = { id, counts: counts.map(({ data: count }) => count) };
+          usable.map(({ id, data, plants }): StandStop => {
+            const own = { id, counts: plants };
             const at = plane && placeOfStop(data, plan!.data);
             return at
               ? { ...own, at: plane.toMetres(at), zone: places![data.planned!]?.zone ?? '' }
@@ -148,15 +158,44 @@ function summariseWalk(
   };
 }
 
-function stopWith(id: string, data: Stop, own: readonly Kept<'observation'>[]): WalkStop {
+function stopWith(
+  id: string,
+  data: Stop,
+  own: readonly Kept<'observation'>[],
+  crop: Crop,
+): WalkStop {
+  const counts = countsOf(own);
+  const staged = stagesAtStop(
+    crop,
+    own.map(({ data: seen }) => seen),
+  );
   return {
     id,
     data,
-    counts: countsOf(own),
+    counts,
     tapes: own.flatMap(({ id: at, data: tape }) =>
       tape.type === 'tape' ? [{ id: at, data: tape }] : [],
     ),
+    staged,
+    plants: withLaggards(
+      counts.map(({ data: count }) => count),
+      staged,
+    ),
+    seen: own.map(({ id: at, data: seen }) => ({ id: at, data: seen })),
   };
+}
+
+/** Nobody counts laggards twice: where plants were staged and none was counted as late, the shares staged are those of the count. */
+function withLaggards(counts: Count[], staged: StopStages | null): Count[] {
+  if (!staged || counts.some(({ oneBehind, twoBehind }) => oneBehind + twoBehind > 0))
+    return counts;
+  const { behind, plants } = staged.reading;
+  return counts.map((count) => ({
+    ...count,
+    inStep: (count.inStep * behind.inStep) / plants,
+    oneBehind: (count.inStep * behind.oneBehind) / plants,
+    twoBehind: (count.inStep * behind.twoBehind) / plants,
+  }));
 }
 
 /** Plants of one count, all stages. */

@@ -1,8 +1,5 @@
-import { INCH_M } from '../units/index.ts';
+import { INCH_M, toSi } from '../units/index.ts';
 import { requireNotNegative } from '../arguments/index.ts';
-
-/** 1 bu/ac of corn at 56 lb a bushel, in kg/m². */
-const CORN_BUSHEL_PER_ACRE_KG_M2 = 0.0062767;
 
 export interface SpacingCost {
   /** Yield lost under the school that counts every inch of SD above 2 in (Nielsen 2001), kg/m². */
@@ -24,7 +21,7 @@ export function costOfSpacing(sdM: number): SpacingCost {
   const inches = requireNotNegative('sdM', sdM) / INCH_M;
   const bushels = 2.5 * Math.max(0, inches - 2);
   return {
-    everyInchKgPerM2: bushels * CORN_BUSHEL_PER_ACRE_KG_M2,
+    everyInchKgPerM2: toSi(bushels, 'bu56PerAc'),
     pastFourInches: inches > 4,
     schoolsPart: inches > 2 && inches <= 4,
   };

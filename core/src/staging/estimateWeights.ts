@@ -46,7 +46,7 @@ function ratio(
 ): OwnWeight | null {
   if (above.length < FEWEST || below.length < FEWEST) return null;
   const [m1, m0] = [mean(above)!, mean(below)!];
-  if (m0 === 0) return null;
+  if (!Number.isFinite(m1 / m0)) return null;
   const [v1, v0] = [above, below].map((one) => sampleSd(one)! ** 2 / one.length) as [
     number,
     number,
@@ -54,9 +54,9 @@ function ratio(
   const weight = m1 / m0;
   const own = { weight, lower: null, upper: null, n: above.length };
   const spread = v1 + weight ** 2 * v0;
-  if (spread === 0) return own;
   const df =
     spread ** 2 / (v1 ** 2 / (above.length - 1) + (weight ** 2 * v0) ** 2 / (below.length - 1));
+  if (!Number.isFinite(df)) return own;
   const t2 = tQuantile((1 + confidence) / 2, df) ** 2;
   // The weights θ that (m₁ − θ m₀)² ≤ t² (v₁ + θ² v₀) does not rule out.
   const a = m0 ** 2 - t2 * v0;

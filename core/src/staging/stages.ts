@@ -1,3 +1,4 @@
+import { requireWhole } from '../arguments/index.ts';
 import type { Crop } from '../crops/index.ts';
 
 const run = (letter: string, from: number, to: number) =>
@@ -39,7 +40,7 @@ const SEEDLING_TIPS = 2;
  * @example collarsFromTips(4) // 'V2'
  */
 export function collarsFromTips(tips: number): string {
-  const collars = Math.max(0, Math.round(tips) - TIPS_AHEAD);
+  const collars = Math.max(0, requireWhole('tips', tips, 0) - TIPS_AHEAD);
   return tips <= SEEDLING_TIPS ? 'VE' : STAGES.corn[Math.min(collars, 18)]!;
 }
 

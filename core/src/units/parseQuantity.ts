@@ -37,6 +37,8 @@ const EXAMPLES: Record<Dimension, string> = {
   heat: '115 °F·d or 64 °C·d',
   mass: '2,000 lb or 900 kg',
   massRate: '90 lb/ac or 100 kg/ha',
+  cornYield: '200 bu/ac or 12.5 t/ha',
+  beanYield: '60 bu/ac or 4 t/ha',
   seedSize: '2,800 seeds/lb or 6200 seeds/kg',
 };
 

@@ -28,6 +28,16 @@ const KINDS = {
     us: { unit: 'lbPerAc', style: { decimals: 1 } },
     metric: { unit: 'kgPerHa', style: { decimals: 0 } },
   },
+  /** Of corn, whose bushel weighs 56 lb. */
+  cornYield: {
+    us: { unit: 'bu56PerAc', style: { decimals: 1 } },
+    metric: { unit: 'cornTPerHa', style: { decimals: 2 } },
+  },
+  /** Of soybean and small grains, whose bushel weighs 60 lb. */
+  beanYield: {
+    us: { unit: 'bu60PerAc', style: { decimals: 1 } },
+    metric: { unit: 'beanTPerHa', style: { decimals: 2 } },
+  },
   seedSize: {
     us: { unit: 'seedsPerLb', style: { decimals: 0 } },
     metric: { unit: 'seedsPerKg', style: { decimals: 0 } },

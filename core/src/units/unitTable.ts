@@ -10,7 +10,9 @@ export type Dimension =
   | 'heat'
   | 'mass'
   | 'massRate'
-  | 'seedSize';
+  | 'seedSize'
+  | 'cornYield'
+  | 'beanYield';
 
 export interface Unit {
   dimension: Dimension;
@@ -108,6 +110,31 @@ export const UNITS = {
     factor: POUND / ACRE_M2,
     symbol: 'lb/ac',
     words: ['lb/ac', 'lbs/ac', 'lb/acre', 'lb per acre'],
+  },
+  /** A bushel of corn weighs 56 lb, one of soybean or wheat 60. */
+  bu56PerAc: {
+    dimension: 'cornYield',
+    factor: (56 * POUND) / ACRE_M2,
+    symbol: 'bu/ac',
+    words: ['bu/ac', 'bu/acre', 'bushels per acre', 'bu'],
+  },
+  cornTPerHa: {
+    dimension: 'cornYield',
+    factor: 0.1,
+    symbol: 't/ha',
+    words: ['t/ha', 't per ha', 'tonnes per hectare', 't'],
+  },
+  bu60PerAc: {
+    dimension: 'beanYield',
+    factor: (60 * POUND) / ACRE_M2,
+    symbol: 'bu/ac',
+    words: ['bu/ac', 'bu/acre', 'bushels per acre', 'bu'],
+  },
+  beanTPerHa: {
+    dimension: 'beanYield',
+    factor: 0.1,
+    symbol: 't/ha',
+    words: ['t/ha', 't per ha', 'tonnes per hectare', 't'],
   },
   seedsPerKg: {
     dimension: 'seedSize',

@@ -18,6 +18,8 @@ const USUAL: Partial<Record<QuantityKind, UsualRange>> = {
   hoopDiameter: [10 * INCH_M, 80 * INCH_M],
   population: [5_000 / ACRE_M2, 3_000_000 / ACRE_M2],
   area: [0.1 * ACRE_M2, 5_000 * ACRE_M2],
+  cornYield: [0.12, 2.2],
+  beanYield: [0.06, 1.4],
 };
 
 /** The same for figures of one meaning, where their kind says too much or too little. Defaults of this app. */

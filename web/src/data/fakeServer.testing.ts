@@ -56,6 +56,7 @@ export function fakeServer() {
       season: 2027,
       weights: null,
       decimalMark: null,
+      fullYields: null,
     },
   });
   const apply = (commits: readonly unknown[], person: string): Outcome[] =>

@@ -16,7 +16,6 @@ import { useUnits } from '../units/useUnits.ts';
 import { RowRibbon } from './RowRibbon.tsx';
 
 const SpacingChart = lazy(() => import('./SpacingChart.tsx'));
-const BUSHEL_PER_ACRE_KG_M2 = 0.0062767;
 const percent = (share: number | null) => (share === null ? '–' : `${Math.round(100 * share)} %`);
 
 /** Spacing in the row from the tapes of a walk: distribution, classes, each row by itself. */
@@ -145,10 +144,7 @@ function Sentences({
     liveShare,
   });
   const cost = stand.planting.data.crop === 'corn' ? costOfSpacing(found.sdM) : null;
-  const loss = (kg: number) =>
-    units.system === 'us'
-      ? `${(kg / BUSHEL_PER_ACRE_KG_M2).toFixed(1)} bu/ac`
-      : `${(kg * 10).toFixed(2)} t/ha`;
+  const loss = (kgPerM2: number) => units.show(kgPerM2, 'cornYield');
   const singly = wilsonInterval(Math.round(found.qualityOfFeedIndex * found.slots), found.slots);
   const sd = sdInterval(intervalsM);
   const least = sd && Math.sqrt(Math.max(0, sd.lower ** 2 - perfectSdM ** 2));

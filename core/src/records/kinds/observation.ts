@@ -74,10 +74,13 @@ const tapeSchema = z
     stagedBy: z._default(stagedBy, 'collars'),
   })
   .check(
-    z.refine(({ positionsM, stages }) => stages.length === 0 || stages.length === positionsM.length, {
-      message: 'Each plant on the tape has its own stage, or none: enter them again.',
-      path: ['stages'],
-    }),
+    z.refine(
+      ({ positionsM, stages }) => stages.length === 0 || stages.length === positionsM.length,
+      {
+        message: 'Each plant on the tape has its own stage, or none: enter them again.',
+        path: ['stages'],
+      },
+    ),
     z.refine(({ positionsM }) => positionsM.every((at, i) => i === 0 || at >= positionsM[i - 1]!), {
       message: 'Positions must run in order along the tape: correct the one that steps back.',
       path: ['positionsM'],
@@ -246,7 +249,8 @@ const gapDigSchema = z
   })
   .check(
     z.refine(
-      ({ what, found }) => (what === 'double') === (DOUBLE_FINDS as readonly string[]).includes(found),
+      ({ what, found }) =>
+        (what === 'double') === (DOUBLE_FINDS as readonly string[]).includes(found),
       { message: 'This is not found there: choose again.', path: ['found'] },
     ),
   );
@@ -271,10 +275,13 @@ const dugPlant = z
     oldRoots: z.nullable(z.boolean()),
   })
   .check(
-    z.refine(({ way, stage: at }) => way !== 'mesocotyl' || !['VE', 'V1', 'V2'].includes(at ?? ''), {
-      message: 'It has no crown yet: measure from the soil line to the seed.',
-      path: ['mesocotylM'],
-    }),
+    z.refine(
+      ({ way, stage: at }) => way !== 'mesocotyl' || !['VE', 'V1', 'V2'].includes(at ?? ''),
+      {
+        message: 'It has no crown yet: measure from the soil line to the seed.',
+        path: ['mesocotylM'],
+      },
+    ),
     z.refine(({ way, stage: at }) => way !== 'crown' || !['10', '11'].includes(at ?? ''), {
       message: 'It has no crown yet: measure from the soil line to the seed.',
       path: ['mesocotylM'],
@@ -365,7 +372,9 @@ const SEEN: Record<z.output<typeof observationSchema>['type'], string> = {
 const MANY = ['photo', 'adjustment', 'gapDig', 'plantDig'] as const;
 
 /** Stages that were given, wherever they stand. */
-function stagesIn(seen: z.output<typeof observationSchema>): [path: string, stage: string | null][] {
+function stagesIn(
+  seen: z.output<typeof observationSchema>,
+): [path: string, stage: string | null][] {
   switch (seen.type) {
     case 'tape':
     case 'stages':
@@ -416,7 +425,8 @@ export const observation = defineKind({
       typeof id === 'string' ? (lookUp(kind, id)?.data as Record<string, unknown>) : undefined;
     const planting = of('planting', of('walk', of('stop', seen.stopId)?.walkId)?.plantingId) as
       { planterId: string; crop: Crop } | undefined;
-    const machine = of('planter', planting?.planterId) as { name: string; rows: number } | undefined;
+    const machine = of('planter', planting?.planterId) as
+      { name: string; rows: number } | undefined;
     if (machine && most > machine.rows)
       return {
         [seen.type === 'adjustment' ? 'rows' : 'row']:
@@ -424,9 +434,7 @@ export const observation = defineKind({
       };
     if (!planting) return {};
     const { crop } = planting;
-    const strange = stagesIn(seen).find(
-      ([, one]) => one !== null && stageStep(crop, one) === null,
-    );
+    const strange = stagesIn(seen).find(([, one]) => one !== null && stageStep(crop, one) === null);
     return strange
       ? {
           [strange[0]]: `${strange[1]} is no stage of ${CROP_FACTS[crop].label.toLowerCase()}: choose one of its own.`,

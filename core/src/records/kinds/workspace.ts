@@ -2,6 +2,10 @@ import * as z from 'zod/mini';
 import { defineKind } from './defineKind.ts';
 import { name, date, within, whole } from './parts.ts';
 
+const fullYield = z.nullable(
+  within(0.01, 4, 'Enter a yield above zero, up to 600 bu/ac (40 t/ha).'),
+);
+
 /** Whose fields they are; made with its people, not by an edit. */
 export const workspace = defineKind({
   schema: z.strictObject({
@@ -18,13 +22,21 @@ export const workspace = defineKind({
     ),
     /** Mark before decimals in what people here type and read; null: as each one's browser has it. */
     decimalMark: z._default(z.nullable(z.enum(['.', ','], 'Choose the point or the comma.')), null),
+    /** Yield of a full, timely stand by crop, kg/m²; null: the house default. */
+    fullYields: z._default(
+      z.nullable(z.strictObject({ corn: fullYield, soybean: fullYield, wheat: fullYield })),
+      null,
+    ),
   }),
-  version: 2,
-  added: { 2: ['decimalMark'] },
-  migrations: { 1: (old) => ({ decimalMark: null, ...old }) },
+  version: 3,
+  added: { 2: ['decimalMark'], 3: ['fullYields'] },
+  migrations: {
+    1: (old) => ({ decimalMark: null, ...old }),
+    2: (old) => ({ fullYields: null, ...old }),
+  },
   table: 'workspaces',
   indexed: { name: 'text', fixedToday: 'date', season: 'integer' },
-  defaults: { decimalMark: null },
+  defaults: { decimalMark: null, fullYields: null },
   words: { own: ({ name: called }) => called },
   example: {
     name: 'Almirel Bench',

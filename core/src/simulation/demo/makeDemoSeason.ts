@@ -188,6 +188,7 @@ export function makeDemoSeason({
       season: DEMO_SEASON,
       weights: null,
       decimalMark: null,
+      fullYields: null,
     },
     people,
     records,

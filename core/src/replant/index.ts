@@ -1,0 +1,1 @@
+export { relativeYield, STAND_SCHOOLS, type StandSchool } from './relativeYield.ts';

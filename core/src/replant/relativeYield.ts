@@ -1,0 +1,72 @@
+import { requireFinite, requireNotNegative, requireShare } from '../arguments/index.ts';
+import type { Crop } from '../crops/index.ts';
+import { ACRE_M2, FOOT_M } from '../units/index.ts';
+
+/** How much a thin stand of soybean is trusted to make up for: two schools. */
+export const STAND_SCHOOLS = ['compensating', 'strict'] as const;
+export type StandSchool = (typeof STAND_SCHOOLS)[number];
+
+/** Full from here on; below it falls by the square; below the third figure in proportion to the plants. */
+const CORN = { full: 32.5, square: 0.00085, few: 5 };
+const SATURATING = {
+  soybean: { compensating: { rate: 0.039, full: 140 }, strict: { rate: 0.02, full: 125 } },
+  wheat: { rate: 0.11, full: 30 },
+};
+/** Per cent lost a day after the best date: linear and square part. */
+const LATE: Record<Crop, [number, number]> = {
+  corn: [0.25, 0.022],
+  soybean: [0.25, 0.008],
+  wheat: [0.2, 0.01],
+};
+/** Of the yield of a row that is all long gaps. */
+const GAPS = 0.25;
+
+const saturating = (plants: number, { rate, full }: { rate: number; full: number }) =>
+  plants >= full ? 1 : (1 - Math.exp(-rate * plants)) / (1 - Math.exp(-rate * full));
+
+function ofStand(crop: Crop, plantsPerM2: number, school: StandSchool): number {
+  if (crop === 'wheat') return saturating(plantsPerM2 * FOOT_M ** 2, SATURATING.wheat);
+  const thousandsPerAc = (plantsPerM2 * ACRE_M2) / 1000;
+  if (crop === 'soybean') return saturating(thousandsPerAc, SATURATING.soybean[school]);
+  if (thousandsPerAc >= CORN.full) return 1;
+  const at = (plants: number) => 1 - CORN.square * (CORN.full - plants) ** 2;
+  return thousandsPerAc >= CORN.few
+    ? at(thousandsPerAc)
+    : (at(CORN.few) * thousandsPerAc) / CORN.few;
+}
+
+/**
+ * Share of a full yield that a stand bears: by its date, its plants and its long gaps. House curves of the field guide (11.3),
+ * defaults of this app and nobody's research: replace them with local figures.
+ *
+ * @param plantsPerM2 zero or more; effective plants where laggards are discounted
+ * @param daysAfterBest days after the best planting date; below zero counts as 0
+ * @param longGapShare of row length in gaps longer than 3 ft, 0…1
+ * @param school of soybean stands
+ * @returns 0…1
+ * @throws RangeError for a stand below zero or a share outside 0…1
+ * @example relativeYield({ crop: 'corn', plantsPerM2: 5.5, daysAfterBest: 0 }) // 0.911
+ */
+export function relativeYield({
+  crop,
+  plantsPerM2,
+  daysAfterBest,
+  longGapShare = 0,
+  school = 'compensating',
+}: {
+  crop: Crop;
+  plantsPerM2: number;
+  daysAfterBest: number;
+  longGapShare?: number;
+  school?: StandSchool;
+}): number {
+  requireNotNegative('plantsPerM2', plantsPerM2);
+  const days = Math.max(0, requireFinite('daysAfterBest', daysAfterBest));
+  const [linear, square] = LATE[crop];
+  const date = Math.max(0, 1 - (linear * days + square * days ** 2) / 100);
+  return (
+    date *
+    ofStand(crop, plantsPerM2, school) *
+    (1 - GAPS * requireShare('longGapShare', longGapShare))
+  );
+}
