@@ -919,6 +919,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ] as const),
   ...([
     'readPlants',
+    'readStop',
     'stagesAtStop',
     'stagesOf',
     'stopSteps',

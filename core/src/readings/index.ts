@@ -33,6 +33,7 @@ export {
 export {
   countsOf,
   plantsOf,
+  readStop,
   readWalkFacts,
   readWalkStand,
   shareBehind,

@@ -113,7 +113,8 @@ export function readPlants(
       stop.seen.flatMap(({ id, data }) => (data.type === type ? [{ id, data, stop }] : [])),
     );
   const gapDigs = all('gapDig') as At<GapDig>[];
-  const gaps = gapDigs.filter(({ data }) => data.what === 'gap');
+  const measured = gapDigs.filter(({ data }) => data.what === 'gap');
+  const gaps = measured.filter(({ data }) => data.found !== null);
   const plantDigs = all('plantDig') as At<PlantDig>[];
   const late = plantDigs
     .filter(({ data }) => data.late !== null)
@@ -129,13 +130,13 @@ export function readPlants(
       dug: gaps.length,
       finds: partsOf(GAP_FINDS, gaps, ({ data }) => data.found as GapFind),
       depth: compare(
-        gaps.flatMap(({ data: { depthM, neighbourM } }) =>
+        measured.flatMap(({ data: { depthM, neighbourM } }) =>
           depthM === null || neighbourM === null ? [] : [{ late: depthM, neighbour: neighbourM }],
         ),
       ),
       allowance: allowanceOf(stand, stops, gaps),
       doubles: [...group(gapDigs, ({ data }) => data.found)].flatMap(([name, own]) =>
-        own[0]!.data.what === 'double' ? [{ name: name as DoubleFind, some: own.length }] : [],
+        name !== null && own[0]!.data.what === 'double' ? [{ name: name as DoubleFind, some: own.length }] : [],
       ),
     },
     late: readLate(late),

@@ -103,7 +103,7 @@ export function readWalkStand(
 ): WalkStand {
   const byStop = new Map(observations.map((own) => [own[0]?.data.stopId, own]));
   const stops = facts.stops.map(({ id, data }) =>
-    stopWith(id, data, byStop.get(id) ?? [], facts.planting.data.crop),
+    readStop(id, data, byStop.get(id) ?? [], facts.planting.data.crop),
   );
   return { ...facts, stops, ...summariseWalk(stops, facts) };
 }
@@ -158,7 +158,8 @@ function summariseWalk(
   };
 }
 
-function stopWith(
+/** One stop of a walk with what was seen there. @example readStop(stop.id, stop.data, observations, 'corn').tapes.length */
+export function readStop(
   id: string,
   data: Stop,
   own: readonly Kept<'observation'>[],

@@ -37,6 +37,34 @@ export const router = createBrowserRouter([
         path: 'walks/:walkId/stops/:stopId/tape',
         lazy: screen(() => import('../spacing/TapeScreen.tsx')),
       },
+      {
+        path: 'walks/:walkId/stops/:stopId/stages',
+        lazy: screen(() => import('../staging/StagesScreen.tsx')),
+      },
+      {
+        path: 'walks/:walkId/stops/:stopId/gaps',
+        lazy: screen(() => import('../digs/GapsScreen.tsx')),
+      },
+      {
+        path: 'walks/:walkId/stops/:stopId/late',
+        lazy: screen(() => import('../digs/LateScreen.tsx')),
+      },
+      {
+        path: 'walks/:walkId/stops/:stopId/roots',
+        lazy: screen(() => import('../digs/RootsScreen.tsx')),
+      },
+      {
+        path: 'walks/:walkId/stops/:stopId/pests',
+        lazy: screen(() => import('../pests/PestsScreen.tsx')),
+      },
+      {
+        path: 'walks/:walkId/stops/:stopId/photos',
+        lazy: screen(() => import('../photos/PhotosScreen.tsx')),
+      },
+      {
+        path: 'walks/:walkId/stops/:stopId/notes',
+        lazy: screen(() => import('../notes/StopNotesScreen.tsx')),
+      },
       { path: 'walks/:walkId/result', lazy: screen(() => import('../stand/ResultScreen.tsx')) },
       {
         path: 'plantings/:plantingId/below',

@@ -1,4 +1,4 @@
-import type { UnitSystem } from '@sendero/core';
+import type { StopStep, UnitSystem } from '@sendero/core';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 
 export interface Preferences {
@@ -7,9 +7,19 @@ export interface Preferences {
   uniformityH: number;
   /** Address of a position receiver; empty: this device itself. */
   receiver: string;
+  /** What this person does at every stop, in this order; the other steps are there without being asked for. */
+  stepOrder: StopStep[];
+  /** Counts in the head, and taps the number. */
+  countsInHead: boolean;
 }
 
-const DEFAULTS: Preferences = { units: 'us', uniformityH: 24, receiver: '' };
+const DEFAULTS: Preferences = {
+  units: 'us',
+  uniformityH: 24,
+  receiver: '',
+  stepOrder: ['count'],
+  countsInHead: false,
+};
 
 const PLACE = 'sendero-preferences';
 
@@ -35,10 +45,22 @@ export const preferencesSlice = createSlice({
     receiverChosen(state, { payload }: PayloadAction<string>) {
       state.receiver = payload;
     },
+    stepOrderChosen(state, { payload }: PayloadAction<StopStep[]>) {
+      state.stepOrder = payload;
+    },
+    countsInHeadChosen(state, { payload }: PayloadAction<boolean>) {
+      state.countsInHead = payload;
+    },
   },
 });
 
-export const { unitsChosen, uniformityChosen, receiverChosen } = preferencesSlice.actions;
+export const {
+  unitsChosen,
+  uniformityChosen,
+  receiverChosen,
+  stepOrderChosen,
+  countsInHeadChosen,
+} = preferencesSlice.actions;
 
 export const rememberPreferences = (preferences: Preferences) => {
   try {

@@ -1,3 +1,4 @@
+import type { Photo } from '@sendero/core';
 import { useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { FileButton } from '../app/FileButton.tsx';
@@ -6,11 +7,26 @@ import { PhotoPicture } from './PhotoPicture.tsx';
 import { shrinkPhoto } from './shrinkPhoto.ts';
 
 /** Takes a photo of a row; it is kept on this device at once and sent when there is a network. */
-export function PhotoButton({ stopId, row }: { stopId: string; row: number | null }) {
+export function PhotoButton({
+  stopId,
+  row,
+  of = null,
+  side = null,
+  label = `Photo${row === null ? '' : ` of row ${row}`}`,
+}: {
+  stopId: string;
+  row: number | null;
+  /** What it shows, where that is more than the row. */
+  of?: string | null;
+  side?: Photo['side'];
+  label?: string;
+}) {
   const device = useDevice();
   const [problem, setProblem] = useState<string | null>(null);
   const photos = useChildren('observation', 'stopId', stopId).flatMap(({ id, data }) =>
-    data.type === 'photo' && data.row === row ? [{ id, data }] : [],
+    data.type === 'photo' && data.row === row && data.of === of && data.side === side
+      ? [{ id, data }]
+      : [],
   );
   const take = async (file: File) => {
     const photoId = uuidv7();
@@ -26,13 +42,15 @@ export function PhotoButton({ stopId, row }: { stopId: string; row: number | nul
       photoId,
       at: device.moment().at,
       caption: '',
+      of,
+      side,
     });
     setProblem(put.ok ? null : (Object.values(put.problems)[0] ?? null));
   };
   return (
     <div className="stack tight">
       <FileButton accept="image/*" capture="environment" onFile={(file) => void take(file)}>
-        Photo{row === null ? '' : ` of row ${row}`}
+        {label}
       </FileButton>
       {problem && (
         <p className="warn" role="alert">
@@ -45,7 +63,7 @@ export function PhotoButton({ stopId, row }: { stopId: string; row: number | nul
             key={id}
             id={id}
             photoId={data.photoId}
-            label={row === null ? 'Photo' : `Row ${row}`}
+            label={of === null ? (row === null ? 'Photo' : `Row ${row}`) : label}
           />
         ))}
       </div>

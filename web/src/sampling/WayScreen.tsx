@@ -12,11 +12,13 @@ import { useMemo, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { Fold } from '../app/Fold.tsx';
 import { useChildren, useDevice } from '../data/hooks.ts';
+import { useAppSelector } from '../data/store.ts';
 import { MapCanvas } from '../map/MapCanvas.tsx';
 import { TROUBLE_WORDS } from '../position/watchPosition.ts';
 import { usePosition } from '../position/usePosition.ts';
 import { useFinishWalk } from '../stand/useFinishWalk.ts';
 import { useWalkFacts } from '../stand/useWalkStand.ts';
+import { nextOrdinal, useParty } from '../stop/party.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import type { PlanQuestion } from './planWork.ts';
@@ -81,7 +83,13 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
   const distanceM = geodesicDistance(from, target);
   const bearingDeg = geodesicBearing(from, target);
   const there = sure && distanceM <= THERE_M + fix.accuracyM;
-  const ordinal = (last?.data.ordinal ?? 0) + 1;
+  const me = useAppSelector((state) => state.sync.session?.person.name ?? '');
+  const [party] = useParty(walk);
+  const ordinal = nextOrdinal(
+    facts.stops.map(({ data }) => data.ordinal),
+    party,
+    me,
+  );
   const { finish } = useFinishWalk(walk, setProblem);
   const settles = useSettles(walk.id);
   const fair = useFair(facts, plan, parts);

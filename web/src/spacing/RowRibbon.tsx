@@ -1,4 +1,5 @@
-import { intervalClass, slotsSpanned } from '@sendero/core';
+import { intervalClass, slotsSpanned, stageStep, type Crop } from '@sendero/core';
+import { max, mode } from 'd3-array';
 import { useEffect, useRef, type MouseEvent } from 'react';
 import { scaleLinear } from 'd3-scale';
 import { Axis } from '../drawing/Axis.tsx';
@@ -14,6 +15,11 @@ interface Props {
   onTap?(positionM: number): void;
   label: string;
   height?: number;
+  /** Stage of each plant, where it is known: a plant is drawn as far as it is, one behind the commonest hollow. */
+  stages?: readonly (string | null)[];
+  crop?: Crop;
+  /** Places where somebody dug, or a tag hangs. */
+  marks?: readonly { atM: number; sign: 'dug' | 'tag' }[];
 }
 
 const PAD = 14;
@@ -27,6 +33,9 @@ export function RowRibbon({
   onTap,
   label,
   height = 96,
+  stages,
+  crop,
+  marks = [],
 }: Props) {
   const { ref, width: room } = useDrawingWidth(640);
   // Wide enough that neighbouring plants stay apart; a long tape then scrolls.
@@ -45,6 +54,16 @@ export function RowRibbon({
     const box = event.currentTarget.getBoundingClientRect();
     const m = x.invert(((event.clientX - box.left) / box.width) * width);
     onTap(Math.min(lengthM, Math.max(0, m)));
+  };
+  const steps = (stages ?? []).map((stage) =>
+    stage === null || !crop ? null : stageStep(crop, stage),
+  );
+  const common = mode(steps.filter((step) => step !== null)) ?? null;
+  const furthest = max(steps, (step) => step ?? 0) ?? 0;
+  /** Full size without a stage; a plant behind is smaller. */
+  const grown = (i: number) => {
+    const step = steps[i] ?? null;
+    return step === null || furthest === 0 ? 1 : Math.max(0.45, 1 - 0.25 * (furthest - step));
   };
   const radius = Math.min(9, Math.max(4, (x(referenceM) - x(0)) * 0.3));
   return (
@@ -97,24 +116,43 @@ export function RowRibbon({
               />
             );
           })}
-          {positionsM.map((at, i) => (
-            <g key={i}>
-              <line
-                x1={x(at)}
-                x2={x(at)}
-                y1={ground}
-                y2={ground - 16}
-                stroke="var(--leaf)"
-                strokeWidth={2.5}
-              />
-              <ellipse
-                cx={x(at)}
-                cy={ground - 20}
-                rx={radius}
-                ry={radius * 0.8}
-                fill="var(--leaf)"
-              />
-            </g>
+          {positionsM.map((at, i) => {
+            const step = steps[i] ?? null;
+            const size = grown(i);
+            const behind = step !== null && common !== null && step < common;
+            return (
+              <g key={i}>
+                <line
+                  x1={x(at)}
+                  x2={x(at)}
+                  y1={ground}
+                  y2={ground - 16 * size}
+                  stroke="var(--leaf)"
+                  strokeWidth={2.5}
+                />
+                <ellipse
+                  cx={x(at)}
+                  cy={ground - 20 * size}
+                  rx={radius * size}
+                  ry={radius * 0.8 * size}
+                  fill={behind ? 'var(--sheet)' : 'var(--leaf)'}
+                  stroke={behind ? 'var(--clay)' : undefined}
+                  strokeWidth={2}
+                />
+              </g>
+            );
+          })}
+          {marks.map(({ atM, sign }, i) => (
+            <path
+              key={i}
+              d={
+                sign === 'dug'
+                  ? `M${x(atM) - 5} ${ground + 1}l5 9l5 -9z`
+                  : `M${x(atM)} ${ground - 20}v-20l12 5l-12 5`
+              }
+              fill={sign === 'dug' ? 'var(--ink)' : 'var(--clay)'}
+              stroke="var(--ink)"
+            />
           ))}
           {cursorM !== undefined && cursorM <= lengthM && (
             <path d={`M${x(cursorM)} ${ground + 2}l-9 16h18z`} fill="var(--clay)" />

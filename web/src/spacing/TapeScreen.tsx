@@ -1,60 +1,31 @@
-import {
-  idFor,
-  analyseSpacing,
-  rowsAsSeen,
-  type Tape,
-  type WalkStand,
-  type WalkStop,
-} from '@sendero/core';
-import { Button, NativeSelect, TextInput } from '@mantine/core';
+import { analyseSpacing, idFor, stageName, type Tape } from '@sendero/core';
+import { Button, TextInput } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
-import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
+import { ResetIcon } from '@radix-ui/react-icons';
 import { useRef, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
 import { newId } from '../data/newId.ts';
 import { useDevice } from '../data/hooks.ts';
-import { SyncStatus } from '../sync/SyncStatus.tsx';
-import { useWalkStand } from '../stand/useWalkStand.ts';
+import { useAppSelector } from '../data/store.ts';
+import { PlantDrawing } from '../staging/PlantDrawing.tsx';
+import { stageWindow } from '../staging/stageWindow.ts';
+import { RowSelect, StopScreen, type StepProps } from '../stop/StopScreen.tsx';
+import stopStyles from '../stop/stop.module.css';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { RowRibbon } from './RowRibbon.tsx';
 
 /** Plant positions along a tape in one row. */
 export default function TapeScreen() {
-  const { walkId, stopId } = useParams();
-  const stand = useWalkStand(walkId);
-  const stop = stand?.stops.find(({ id }) => id === stopId);
-  const [search, setSearch] = useSearchParams();
-  if (stand === undefined) return null;
-  if (!stand || !stop)
-    return (
-      <p>
-        This stop is not on this device. <Link to="/">Back to today</Link>
-      </p>
-    );
-  const row = Number(search.get('row')) || null;
   return (
-    <TapeCapture
-      key={`${stop.id} ${row}`}
-      stand={stand}
-      stop={stop}
-      row={row}
-      onRow={(next) => setSearch({ row: String(next) }, { replace: true })}
-    />
+    <StopScreen step="tape">
+      {(props) => <TapeCapture key={`${props.stop.id} ${props.row}`} {...props} />}
+    </StopScreen>
   );
 }
 
-function TapeCapture({
-  stand,
-  stop,
-  row,
-  onRow,
-}: {
-  stand: WalkStand;
-  stop: WalkStop;
-  row: number | null;
-  onRow(row: number): void;
-}) {
+function TapeCapture(props: StepProps) {
+  const { facts, stop, row } = props;
+  const { crop } = facts.planting.data;
   const device = useDevice();
   const units = useUnits();
   const kept = stop.tapes.find(({ data }) => data.row === row);
@@ -63,23 +34,38 @@ function TapeCapture({
     type: 'tape',
     row,
     positionsM: [],
-    readToM: stand.walk.data.lengthM,
+    readToM: facts.walk.data.lengthM,
     typed: [],
     stages: [],
-    stagedBy: 'collars',
+    stagedBy: stop.staged?.by ?? 'collars',
   };
   const history = useRef<{ before: Tape; after: Tape }[]>([]);
   const [undoable, setUndoable] = useState(0);
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
   const last = tape.positionsM.at(-1);
-  const [cursor, setCursor] = useState(() => (last === undefined ? 0 : last + stand.spacingM));
+  const [cursor, setCursor] = useState(() => (last === undefined ? 0 : last + facts.spacingM));
   const nudge = units.system === 'us' ? 0.0127 : 0.01;
 
-  const write = (positionsM: number[], typed: string[], readToM = tape.readToM) => {
+  const order = useAppSelector((state) => state.preferences.stepOrder);
+  const [staging, setStaging] = useState(
+    () => order.includes('stages') || tape.stages.some((stage) => stage !== null),
+  );
+  const [moved, setMoved] = useState(0);
+  const keys = stageWindow(crop, stop.staged?.reading.mode ?? null, moved);
+  /** Each plant's stage, in the order of the positions. */
+  const stagesNow = () => tape.positionsM.map((_, i) => tape.stages[i] ?? null);
+
+  const write = (
+    positionsM: number[],
+    typed: string[],
+    readToM = tape.readToM,
+    stages: (string | null)[] = stagesNow(),
+  ) => {
     // A plant beyond what was to be read: the tape was read that far.
     const end = readToM === null ? null : Math.max(readToM, positionsM.at(-1) ?? 0);
-    const after = { ...tape, positionsM, typed, readToM: end };
+    const staged = stages.some((stage) => stage !== null) ? stages : [];
+    const after = { ...tape, positionsM, typed, readToM: end, stages: staged };
     const id = kept?.id ?? idFor('observation', { stopId: stop.id, type: 'tape', row }, newId);
     const written = device.put('observation', after, id);
     if (!written.ok) {
@@ -91,14 +77,19 @@ function TapeCapture({
     setProblem(null);
     return true;
   };
-  const insert = (at: number) => {
+  const insert = (at: number, stage: string | null = null) => {
     const rounded = Math.round(at * 1000) / 1000;
     const index = tape.positionsM.filter((position) => position <= rounded).length;
     if (
-      write(tape.positionsM.toSpliced(index, 0, rounded), tape.typed.toSpliced(index, 0, '')) &&
+      write(
+        tape.positionsM.toSpliced(index, 0, rounded),
+        tape.typed.toSpliced(index, 0, ''),
+        undefined,
+        stagesNow().toSpliced(index, 0, stage),
+      ) &&
       index === tape.positionsM.length
     )
-      setCursor(rounded + stand.spacingM);
+      setCursor(rounded + facts.spacingM);
   };
   const addTyped = () => {
     const parsed = units.read(text, 'tapePosition');
@@ -108,8 +99,13 @@ function TapeCapture({
         `${units.show(parsed.value, 'tapePosition')} lies behind the last plant at ${units.show(last, 'tapePosition')}. Type it again, or tap it onto the drawn tape.`,
       );
     }
-    if (write([...tape.positionsM, parsed.value], [...tape.typed, text])) {
-      setCursor(parsed.value + stand.spacingM);
+    if (
+      write([...tape.positionsM, parsed.value], [...tape.typed, text], undefined, [
+        ...stagesNow(),
+        null,
+      ])
+    ) {
+      setCursor(parsed.value + facts.spacingM);
       setText('');
     }
   };
@@ -120,12 +116,15 @@ function TapeCapture({
     const { before, after } = last;
     setProblem(null);
     device.takeBack('observation', kept.id, before, after);
-    setCursor(before.positionsM.length > 0 ? before.positionsM.at(-1)! + stand.spacingM : 0);
+    setCursor(before.positionsM.length > 0 ? before.positionsM.at(-1)! + facts.spacingM : 0);
   };
   useHotkeys(
     [
       ['p', () => insert(cursor)],
-      ['s', () => setCursor(cursor + stand.spacingM)],
+      ...(staging
+        ? keys.map((stage, i): [string, () => void] => [String(i + 1), () => insert(cursor, stage)])
+        : []),
+      ['s', () => setCursor(cursor + facts.spacingM)],
       ['z', undo],
       ['ArrowLeft', () => setCursor(Math.max(0, cursor - nudge))],
       ['ArrowRight', () => setCursor(cursor + nudge)],
@@ -135,58 +134,34 @@ function TapeCapture({
 
   // While one reads, only the tape up to the last plant is known.
   const found = analyseSpacing([{ ...tape, ...(last ? { lengthM: last } : {}) }], {
-    referenceM: stand.spacingM,
+    referenceM: facts.spacingM,
   });
   const lengthM = Math.max(
     tape.readToM ?? 5,
-    cursor + stand.spacingM,
-    (last ?? 0) + stand.spacingM,
+    cursor + facts.spacingM,
+    (last ?? 0) + facts.spacingM,
   );
   const share = (index: number | null) => (index === null ? '–' : `${Math.round(100 * index)} %`);
   return (
-    <div className="stack" style={{ gap: '0.75rem' }}>
-      <div className="field-head">
-        <Button
-          component={Link}
-          to={`/walks/${stand.walk.id}?stop=${stop.data.ordinal}`}
-          variant="subtle"
-          px={8}
-          h={48}
-          aria-label="Back to the count"
-        >
-          <ArrowLeftIcon width={22} height={22} aria-hidden />
-        </Button>
-        <div>
-          <h1>
-            Tape, {stand.field.name}, stop {stop.data.ordinal}
-          </h1>
-          <div className="small soft">
-            target {units.show(stand.spacingM, 'targetSpacing')} between plants
-          </div>
-        </div>
-        <span className="spacer" />
-        <SyncStatus />
+    <>
+      <div className="row spread" style={{ alignItems: 'end' }}>
+        <RowSelect {...props} />
+        <label className="row small" style={{ minHeight: 48, flexWrap: 'nowrap' }}>
+          <input
+            type="checkbox"
+            checked={staging}
+            onChange={(event) => setStaging(event.currentTarget.checked)}
+            style={{ width: 24, height: 24 }}
+          />
+          Stages with the plants
+        </label>
       </div>
-      {stand.planter && (
-        <NativeSelect
-          label="Planter row"
-          size="md"
-          value={row ?? ''}
-          onChange={(event) => onRow(Number(event.currentTarget.value))}
-          data={[
-            ...(row === null ? [{ value: '', label: 'Choose the row' }] : []),
-            ...rowsAsSeen(stand.planter.rows, stop.data.travel).map((n) => ({
-              value: String(n),
-              label: `Row ${n}`,
-            })),
-          ]}
-          style={{ maxWidth: 220 }}
-        />
-      )}
       <div className="sheet" style={{ padding: '0.5rem 0.25rem' }}>
         <RowRibbon
           positionsM={tape.positionsM}
-          referenceM={stand.spacingM}
+          stages={tape.stages}
+          crop={crop}
+          referenceM={facts.spacingM}
           lengthM={lengthM}
           cursorM={cursor}
           onTap={insert}
@@ -200,7 +175,38 @@ function TapeCapture({
       </div>
       <div className="columns half">
         <div className="stack tight">
-          <Button h={72} size="xl" onClick={() => insert(cursor)}>
+          {staging && (
+            <>
+              <div className={stopStyles.stageKeys} role="group" aria-label="Plant here, of stage">
+                {keys.map((stage) => (
+                  <button
+                    key={stage}
+                    className={stopStyles.stageKey}
+                    data-stage={stage}
+                    onMouseDown={(event) => event.preventDefault()}
+                    onClick={() => insert(cursor, stage)}
+                  >
+                    {tape.stagedBy === 'collars' && <PlantDrawing crop={crop} stage={stage} />}
+                    {stageName(stage, tape.stagedBy)}
+                  </button>
+                ))}
+              </div>
+              <div className="field-actions" style={{ gridTemplateColumns: '1fr 1fr' }}>
+                <Button variant="default" h={48} onClick={() => setMoved(moved - 2)}>
+                  Earlier stages
+                </Button>
+                <Button variant="default" h={48} onClick={() => setMoved(moved + 2)}>
+                  Later stages
+                </Button>
+              </div>
+            </>
+          )}
+          <Button
+            h={staging ? 48 : 72}
+            size={staging ? 'md' : 'xl'}
+            variant={staging ? 'default' : 'filled'}
+            onClick={() => insert(cursor)}
+          >
             Plant here: {units.show(cursor, 'tapePosition')}
           </Button>
           <div className="field-actions" style={{ gridTemplateColumns: 'repeat(3, 1fr)' }}>
@@ -210,7 +216,7 @@ function TapeCapture({
             <Button variant="default" h={56} onClick={() => setCursor(cursor + nudge)}>
               + {units.show(nudge, 'plantSpacing')}
             </Button>
-            <Button variant="default" h={56} onClick={() => setCursor(cursor + stand.spacingM)}>
+            <Button variant="default" h={56} onClick={() => setCursor(cursor + facts.spacingM)}>
               Empty place
             </Button>
           </div>
@@ -247,14 +253,6 @@ function TapeCapture({
               leftSection={<ResetIcon width={18} height={18} aria-hidden />}
             >
               Undo
-            </Button>
-            <Button
-              component={Link}
-              variant="default"
-              h={48}
-              to={`/walks/${stand.walk.id}?stop=${stop.data.ordinal}`}
-            >
-              Back to the count
             </Button>
           </div>
         </div>
@@ -297,7 +295,7 @@ function TapeCapture({
           </dl>
         </div>
       </div>
-    </div>
+    </>
   );
 }
 

@@ -6,7 +6,14 @@ import { Fold } from '../app/Fold.tsx';
 import { useStable } from '../app/useStable.ts';
 import { useDevice } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
-import { useAppSelector, type RootState } from '../data/store.ts';
+import { countsInHeadChosen } from '../data/preferences.ts';
+import { useAppDispatch, useAppSelector, type RootState } from '../data/store.ts';
+import { StepBar } from '../stop/StepBar.tsx';
+import { stepLink } from '../stop/stepLink.ts';
+import { STEP_WORDS } from '../stop/stepWords.ts';
+import { useNextStop } from '../stop/useNextStop.ts';
+import { useParty } from '../stop/party.ts';
+import { nextStep, useSteps } from '../stop/useSteps.ts';
 import { useStopPlace } from '../position/useStopPlace.ts';
 import { Head, Keyboard, Steps, StopEnd, Tools } from './captureParts.tsx';
 import { RowStrip } from './RowStrip.tsx';
@@ -17,6 +24,7 @@ import { useFinishWalk } from './useFinishWalk.ts';
 import { selectCountAt, selectCounts, useWalkFacts } from './useWalkStand.ts';
 
 const TypedCount = lazy(() => import('./TypedCount.tsx'));
+const AskParty = lazy(() => import('../stop/AskParty.tsx'));
 const Notes = lazy(() => import('../notes/Notes.tsx'));
 
 /** Counting at a stop, in the field. */
@@ -81,14 +89,18 @@ function StopCapture({
     if (!byRow) return rows[0] ?? wanted?.[0] ?? order[0]!;
     return order.find((candidate) => !rows.includes(candidate)) ?? order[0]!;
   });
-  const [typing, setTyping] = useState(false);
+  const typing = useAppSelector((state) => state.preferences.countsInHead);
+  const dispatch = useAppDispatch();
+  const setTyping = (next: boolean) => dispatch(countsInHeadChosen(next));
   const history = useRef<
     { id: string; row: number | null; before: Count | null; after: Count; taps: boolean }[]
   >([]);
   const [undoable, setUndoable] = useState(false);
   const keptId = useAppSelector((state) => selectCountAt(state, stop.id, row)?.id);
   const counted = useAppSelector((state) => selectCounts(state, stop.id).length > 0);
-  useStopPlace(stop, counted);
+  const [party] = useParty(walk);
+  // Where a stop is, its lead says.
+  useStopPlace(stop, counted || party === 'together');
   const empty: Count = {
     stopId: stop.id,
     type: 'count',
@@ -99,6 +111,7 @@ function StopCapture({
     oneBehind: 0,
     twoBehind: 0,
   };
+  const expected = Math.round(facts.expectedPerM2 * empty.lengthM * empty.rowWidthM);
   const [problem, setProblem] = useState<string | null>(null);
 
   const id =
@@ -123,20 +136,20 @@ function StopCapture({
     setProblem(null);
     device.takeBack('observation', last.id, last.before, last.after, { taps: last.taps });
   });
-  const nextStop = () => {
-    const following = facts.stops.find(({ data }) => data.ordinal > stop.data.ordinal);
-    if (following) return onStop(following.data.ordinal);
-    const ordinal = stop.data.ordinal + 1;
-    if (!counted)
-      return setProblem('Count at least one row here before going on to the next stop.');
-    if (facts.plan) return void navigate(`/walks/${walk.id}/way`);
-    if (device.put('stop', { walkId: walk.id, ordinal, travel, chosen: false, note: '' }).ok)
-      onStop(ordinal);
+  const toNextStop = useNextStop(facts, stop, setProblem);
+  const { own } = useSteps(stop, planting.id);
+  const further = nextStep(own, 'count');
+  const nextStop = useStable(() => toNextStop(counted));
+  /** From the last row: the next step of this person's order, else the next stop. */
+  const goOn = () => {
+    if (!further || !counted) return nextStop();
+    const place = { walkId: walk.id, stopId: stop.id, ordinal: stop.data.ordinal };
+    void navigate(stepLink(place, further, row));
   };
   const step = useStable((by: 1 | -1) => {
     const at = order.indexOf(row) + by;
     if (byRow && at >= 0 && at < order.length) setRow(order[at]!);
-    else if (by === 1) nextStop();
+    else if (by === 1) goOn();
     else if (stop.data.ordinal > 1) onStop(stop.data.ordinal - 1);
   });
   const changeStop = useStable((change: Partial<typeof stop.data>) =>
@@ -160,10 +173,16 @@ function StopCapture({
         undo={undo}
         step={step}
         back={useStable(() => byRow && order.indexOf(row) > 0 && step(-1))}
-        next={useStable(nextStop)}
+        next={nextStop}
         tape={useStable(() => void navigate(tapeLink))}
       />
       <Head facts={facts} ordinal={stop.data.ordinal} />
+      <StepBar stop={stop} plantingId={planting.id} at="count" />
+      {party === null && (
+        <Suspense>
+          <AskParty facts={facts} />
+        </Suspense>
+      )}
       <div className="columns two">
         <div className="stack" style={{ gap: '0.6rem' }}>
           {order.length > 1 && (
@@ -181,7 +200,12 @@ function StopCapture({
               <TypedCount
                 stopId={stop.id}
                 row={row}
-                onCount={(tally, plants) => write(() => ({ [tally]: plants }), false)}
+                expected={expected}
+                onCount={(count) => write(() => count, false)}
+                onTotal={(inStep) => {
+                  write(() => ({ inStep }), false);
+                  step(1);
+                }}
               />
             </Suspense>
           ) : (
@@ -201,7 +225,13 @@ function StopCapture({
           />
           <Steps
             back={!(firstRow && stop.data.ordinal === 1)}
-            next={lastRow ? 'Next stop' : `Next row: ${order[order.indexOf(row) + 1]}`}
+            next={
+              !lastRow
+                ? `Next row: ${order[order.indexOf(row) + 1]}`
+                : further && counted
+                  ? `Next: ${STEP_WORDS[further].name}`
+                  : 'Next stop'
+            }
             onStep={step}
           />
         </div>

@@ -1,35 +1,76 @@
 import type { Count } from '@sendero/core';
 import { NumberInput } from '@mantine/core';
-import { TALLIES, type Tally } from './tallies.ts';
+import { Fold } from '../app/Fold.tsx';
+import { numbersAround } from './numbersAround.ts';
+import { TALLIES } from './tallies.ts';
 import { useCountAt } from './useWalkStand.ts';
 import styles from './stand.module.css';
 
-/** A row's count as numbers, for who counts in the head. */
+/** A row's count for who counts in the head: one tap on the number of plants, and on to the next row; those behind beside it. */
 export default function TypedCount({
   stopId,
   row,
+  expected,
   onCount,
+  onTotal,
 }: {
   stopId: string;
   row: number | null;
-  onCount(tally: Tally, plants: number): void;
+  /** Plants that are expected in the length counted. */
+  expected: number;
+  onCount(count: Partial<Pick<Count, 'inStep' | 'oneBehind' | 'twoBehind'>>): void;
+  /** All plants in step, as they stand: the row is counted. */
+  onTotal(inStep: number): void;
 }) {
   const count = useCountAt(stopId, row)?.data as Count | undefined;
+  const [inStep, ...behind] = TALLIES;
   return (
-    <div className={styles.keys} style={{ gridTemplateColumns: 'repeat(3, 1fr)' }}>
-      {TALLIES.map(({ tally, label }) => (
-        <NumberInput
-          key={tally}
-          label={label}
-          size="lg"
-          min={0}
-          allowDecimal={false}
-          allowNegative={false}
-          clampBehavior="none"
-          value={count?.[tally] ?? 0}
-          onChange={(value) => typeof value === 'number' && onCount(tally, value)}
-        />
-      ))}
+    <div className="stack tight">
+      <div className={styles.behindKeys}>
+        {behind.map(({ tally, label }) => (
+          <button
+            key={tally}
+            className="tool"
+            data-tally={tally}
+            aria-label={`Add a plant ${label}, now ${count?.[tally] ?? 0}`}
+            onClick={() => onCount({ [tally]: (count?.[tally] ?? 0) + 1 })}
+          >
+            + {label}: {count?.[tally] ?? 0}
+          </button>
+        ))}
+      </div>
+      <span className="soft">Plants in step{row === null ? '' : ` in row ${row}`}</span>
+      <div className={styles.numbers} role="group" aria-label="Plants in step">
+        {numbersAround(expected).map((plants) => (
+          <button
+            key={plants}
+            className={styles.number}
+            aria-pressed={count?.inStep === plants}
+            data-plants={plants}
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => onTotal(plants)}
+          >
+            {plants}
+          </button>
+        ))}
+      </div>
+      <Fold summary="Another number">
+        <div className={styles.keys} style={{ gridTemplateColumns: 'repeat(3, 1fr)' }}>
+          {[inStep!, ...behind].map(({ tally, label }) => (
+            <NumberInput
+              key={tally}
+              label={label}
+              size="md"
+              min={0}
+              allowDecimal={false}
+              allowNegative={false}
+              clampBehavior="none"
+              value={count?.[tally] ?? 0}
+              onChange={(value) => typeof value === 'number' && onCount({ [tally]: value })}
+            />
+          ))}
+        </div>
+      </Fold>
     </div>
   );
 }

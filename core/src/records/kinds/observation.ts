@@ -237,7 +237,8 @@ const gapDigSchema = z
     /** Along the tape, where there is one. */
     atM: placeM,
     what: z.enum(['gap', 'double'], 'Choose a gap or a double.'),
-    found: z.enum([...GAP_FINDS, ...DOUBLE_FINDS], 'Choose what was found.'),
+    /** null: not looked at yet. */
+    found: z.nullable(z.enum([...GAP_FINDS, ...DOUBLE_FINDS], 'Choose what was found.')),
     depthM: dugDepth,
     typed: typedText,
     /** Depth of the healthy neighbour. */
@@ -250,6 +251,7 @@ const gapDigSchema = z
   .check(
     z.refine(
       ({ what, found }) =>
+        found === null ||
         (what === 'double') === (DOUBLE_FINDS as readonly string[]).includes(found),
       { message: 'This is not found there: choose again.', path: ['found'] },
     ),

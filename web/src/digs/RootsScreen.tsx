@@ -1,0 +1,125 @@
+import { type PlantDig } from '@sendero/core';
+import { useState } from 'react';
+import { newId } from '../data/newId.ts';
+import { useUndoable } from '../data/useUndoable.ts';
+import { PhotoButton } from '../photos/PhotoButton.tsx';
+import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
+import styles from '../stop/stop.module.css';
+import { useUnits } from '../units/useUnits.ts';
+import { ROOT_WORDS } from './digWords.ts';
+import { newPlant, readDepth, RootFields, StageAndWay, withDepth } from './PlantFields.tsx';
+import { TwoDepths } from './TwoDepths.tsx';
+
+/** Plants dug for their depth, roots and slot. */
+export default function RootsScreen() {
+  return (
+    <StopScreen step="roots">
+      {(props) => <Plants key={`${props.stop.id} ${props.row}`} {...props} />}
+    </StopScreen>
+  );
+}
+
+function Plants(props: StepProps) {
+  const { facts, stop, row } = props;
+  const { crop, depthTargetM } = facts.planting.data;
+  const units = useUnits();
+  const { keep, remove, undo, problem } = useUndoable();
+  const [open, setOpen] = useState<{ id: string; data: PlantDig } | null>(null);
+  const digs = stop.seen.flatMap(({ id, data }) =>
+    data.type === 'plantDig' ? [{ id, data }] : [],
+  );
+  const dig = open && (digs.find(({ id }) => id === open.id)?.data ?? open.data);
+  const begin = () =>
+    setOpen({
+      id: newId(),
+      data: {
+        stopId: stop.id,
+        type: 'plantDig',
+        row,
+        atM: null,
+        neighbourAtM: null,
+        plant: newPlant(stop.staged?.reading.mode ?? null),
+        late: null,
+        neighbour: null,
+        feel: null,
+        cover: [],
+        note: '',
+      },
+    });
+  const title = ({ row: planterRow, late }: PlantDig) =>
+    `${late ? 'Late plant' : 'Plant'}${planterRow === null ? '' : `, row ${planterRow}`}`;
+  const change = (plant: PlantDig['plant']) => {
+    const data = { ...dig!, plant };
+    if (keep(data, open!.id)) setOpen({ id: open!.id, data });
+  };
+  return (
+    <>
+      <RowSelect {...props} />
+      {!dig && (
+        <div>
+          <button className="tool" onClick={begin}>
+            Dig a plant{row === null ? '' : ` in row ${row}`}
+          </button>
+        </div>
+      )}
+      {dig && (
+        <section className="sheet stack tight" aria-label={title(dig)} key={open!.id}>
+          <div className="row spread">
+            <h2>{title(dig)}</h2>
+            <button className="tool" onClick={() => setOpen(null)}>
+              Done
+            </button>
+          </div>
+          <TwoDepths
+            usualM={depthTargetM}
+            slots={[
+              {
+                label: 'Depth',
+                valueM: readDepth(dig.plant),
+                onDepth: (valueM, typed) => change(withDepth(dig.plant, valueM, typed)),
+              },
+            ]}
+          />
+          <RootFields name="this plant" plant={dig.plant} onPlant={change} />
+          <StageAndWay crop={crop} name="this plant" plant={dig.plant} onPlant={change} />
+          <PhotoButton stopId={stop.id} row={dig.row} of={open!.id} label="Photo of this plant" />
+        </section>
+      )}
+      {problem && (
+        <p className="warn" role="alert">
+          {problem}
+        </p>
+      )}
+      <ul className={`list-plain ${styles.kept}`} aria-label="Plants dug at this stop">
+        {digs.map((one) => {
+          const depthM = readDepth(one.data.plant);
+          return (
+            <li key={one.id}>
+              <button
+                className="tool bare"
+                style={{ justifyContent: 'start' }}
+                onClick={() => setOpen(one)}
+              >
+                {title(one.data)}: {depthM === null ? 'no depth' : units.show(depthM, 'seedDepth')}
+                {one.data.plant.roots ? `, ${ROOT_WORDS[one.data.plant.roots]}` : ''}
+              </button>
+              <button
+                className="tool"
+                aria-label={`Delete: ${title(one.data)}`}
+                onClick={() => {
+                  remove(one.id);
+                  setOpen(null);
+                }}
+              >
+                Delete
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      <div>
+        <UndoButton undo={undo} />
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,221 @@
+import {
+  collarsFromTips,
+  idFor,
+  STAGED_BY,
+  stageName,
+  type Stages,
+  type Tape,
+} from '@sendero/core';
+import { useHotkeys } from '@mantine/hooks';
+import { Suspense, useState } from 'react';
+import { Choice } from '../app/Choice.tsx';
+import { newId } from '../data/newId.ts';
+import { useUndoable } from '../data/useUndoable.ts';
+import { RowRibbon } from '../spacing/RowRibbon.tsx';
+import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
+import stop from '../stop/stop.module.css';
+import { lazyExtra } from '../app/lazyExtra.ts';
+import { HeadingCount } from './HeadingCount.tsx';
+import { PlantDrawing } from './PlantDrawing.tsx';
+import { StageBars } from './StageBars.tsx';
+import { stageWindow } from './stageWindow.ts';
+import styles from './staging.module.css';
+import { Tillers } from './Tillers.tsx';
+
+/** The season's weather comes after the keys: it is much to reckon. */
+const ExpectedStage = lazyExtra<{ plantingId: string; on: string | null }>(
+  () => import('./ExpectedStage.tsx'),
+);
+
+/** Leaf stages at a stop, plant after plant. */
+export default function StagesScreen() {
+  return (
+    <StopScreen step="stages">
+      {(props) => <StageRow key={`${props.stop.id} ${props.row}`} {...props} />}
+    </StopScreen>
+  );
+}
+
+const BY_WORDS = { collars: 'leaf collars', tips: 'leaf tips' };
+const WHAT_COUNTS = {
+  corn: 'Count leaves whose collar shows, the first, rounded one too.',
+  soybean: 'Count nodes whose leaf is open; VC is when the first pair of single leaves is.',
+  wheat: 'Count leaves on the main stem; tillers are counted beside them.',
+};
+
+/** What a stage does to a row's record: with its tape the next plant on it, else one more. */
+function withStage(
+  record: Tape | Stages,
+  stage: string | null,
+): { record: Tape | Stages; full: boolean } {
+  if (record.type === 'stages')
+    return {
+      record: {
+        ...record,
+        stages: stage === null ? record.stages : [...record.stages, stage],
+        tillers:
+          stage === null || record.tillers.length === 0
+            ? record.tillers
+            : [...record.tillers, null],
+      },
+      full: false,
+    };
+  const stages = record.positionsM.map((_, i) => record.stages[i] ?? null);
+  const at = record.stages.length === 0 ? 0 : nextPlant(record);
+  if (at < 0) return { record, full: true };
+  return { record: { ...record, stages: stages.with(at, stage) }, full: false };
+}
+
+/** The plant on a tape that comes after the last one staged; −1: all are. */
+function nextPlant({ positionsM, stages }: Tape): number {
+  const at = stages.findLastIndex((stage) => stage !== null) + 1;
+  return at < positionsM.length ? at : -1;
+}
+
+function StageRow(props: StepProps) {
+  const { facts, stop: here, row } = props;
+  const { crop } = facts.planting.data;
+  const { keep, undo, problem } = useUndoable();
+  const [moved, setMoved] = useState(0);
+  const tape = here.tapes.find(({ data }) => data.row === row && data.positionsM.length > 0);
+  const listed = here.seen.find(({ data }) => data.type === 'stages' && data.row === row) as
+    { id: string; data: Stages } | undefined;
+  const [wanted, setWanted] = useState<Stages['stagedBy'] | null>(null);
+  // One stop is counted in one way.
+  const by = here.staged?.by ?? wanted ?? 'collars';
+  const record: Tape | Stages = tape?.data ??
+    listed?.data ?? {
+      stopId: here.id,
+      type: 'stages',
+      row,
+      stages: [],
+      tillers: [],
+      stagedBy: by,
+    };
+  const id =
+    (tape ?? listed)?.id ?? idFor('observation', { stopId: here.id, type: 'stages', row }, newId);
+  const ownTape = record.type === 'tape' ? record : null;
+  const at = ownTape ? nextPlant(ownTape) : record.stages.length;
+  const keys = stageWindow(crop, here.staged?.reading.mode ?? null, moved);
+  const add = (stage: string) => {
+    const next = withStage(record, stage);
+    if (!next.full) keep({ ...next.record, stagedBy: by }, id);
+  };
+  useHotkeys(
+    [
+      ...keys.map((stage, i): [string, () => void] => [String(i + 1), () => add(stage)]),
+      ['z', () => undo?.()],
+      ['Backspace', () => undo?.()],
+    ],
+    ['INPUT', 'SELECT', 'TEXTAREA'],
+  );
+  return (
+    <>
+      <RowSelect {...props} />
+      {crop === 'corn' && (
+        <Choice
+          label="Counted by"
+          options={STAGED_BY.map((value) => ({ value, says: BY_WORDS[value] }))}
+          value={by}
+          onChange={(next) => here.staged === null && setWanted(next)}
+        />
+      )}
+      {crop === 'corn' && here.staged !== null && (
+        <p className="small soft">
+          This stop is counted by {BY_WORDS[by]}
+          {by === 'tips'
+            ? `: ${stageName(here.staged.reading.mode, by)} are about ${collarsFromTips(Number(here.staged.reading.mode.slice(1)) || 1)} by collars. Tips are never added to collars.`
+            : '.'}
+        </p>
+      )}
+      {ownTape ? (
+        <div className="sheet" style={{ padding: '0.5rem 0.25rem' }}>
+          <RowRibbon
+            positionsM={ownTape.positionsM}
+            stages={ownTape.stages}
+            crop={crop}
+            referenceM={facts.spacingM}
+            lengthM={
+              Math.max(ownTape.readToM ?? 0, ownTape.positionsM.at(-1) ?? 0) + facts.spacingM
+            }
+            cursorM={at < 0 ? undefined : ownTape.positionsM[at]}
+            label={`${ownTape.positionsM.length} plants on the tape, ${ownTape.stages.filter(Boolean).length} staged`}
+          />
+        </div>
+      ) : (
+        <div className={styles.plants} aria-label="Plants of this row, the newest first">
+          {record.stages.length === 0 && <span>No plant staged in this row yet</span>}
+          {record.stages
+            .map((stage, i) => <span key={i}>{stageName(stage ?? '', by)}</span>)
+            .reverse()}
+        </div>
+      )}
+      <p data-testid="stage-next">
+        {at < 0
+          ? 'Every plant on this tape has its stage.'
+          : ownTape
+            ? `Plant ${at + 1} of ${ownTape.positionsM.length} on the tape is:`
+            : `Plant ${at + 1} is:`}{' '}
+        <span className="small soft">{WHAT_COUNTS[crop]}</span>
+      </p>
+      <div className={stop.stageKeys} role="group" aria-label="Stage of this plant">
+        {keys.map((stage) => (
+          <button
+            key={stage}
+            className={stop.stageKey}
+            disabled={at < 0}
+            data-stage={stage}
+            onMouseDown={(event) => event.preventDefault()}
+            onClick={() => add(stage)}
+          >
+            {by === 'collars' && <PlantDrawing crop={crop} stage={stage} />}
+            {stageName(stage, by)}
+          </button>
+        ))}
+      </div>
+      {problem && (
+        <p className="warn" role="alert">
+          {problem}
+        </p>
+      )}
+      <div className="field-tools" style={{ gridTemplateColumns: 'auto 1fr 1fr' }}>
+        <UndoButton undo={undo} />
+        <button className="tool" onClick={() => setMoved(moved - 2)}>
+          Earlier stages
+        </button>
+        <button className="tool" onClick={() => setMoved(moved + 2)}>
+          Later stages
+        </button>
+      </div>
+      {crop === 'wheat' && record.type === 'stages' && record.stages.length > 0 && (
+        <Tillers record={record} onTillers={(tillers) => keep({ ...record, tillers }, id)} />
+      )}
+      {here.staged && (
+        <section className="sheet stack tight" aria-label="Stages at this stop">
+          <StageBars crop={crop} by={here.staged.by} reading={here.staged.reading} />
+          <StageWords {...props} />
+        </section>
+      )}
+      {crop === 'wheat' && <HeadingCount {...props} />}
+    </>
+  );
+}
+
+/** How even the stop is, who lags, and what the heat would expect. */
+function StageWords({ facts, stop: here }: StepProps) {
+  const { reading, by } = here.staged!;
+  const { behind, uniformity, plants } = reading;
+  const late = behind.oneBehind + behind.twoBehind;
+  return (
+    <p data-testid="stage-words">
+      {Math.round(100 * uniformity.share)} % within one stage of {stageName(reading.mode, by)};{' '}
+      {late === 0
+        ? 'none behind'
+        : `${behind.oneBehind} one stage behind, ${behind.twoBehind} two or more`}{' '}
+      of {plants}.{' '}
+      <Suspense>
+        <ExpectedStage plantingId={facts.planting.id} on={null} />
+      </Suspense>
+    </p>
+  );
+}

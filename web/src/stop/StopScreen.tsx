@@ -1,0 +1,143 @@
+import { rowsAsSeen, type StopStep } from '@sendero/core';
+import { NativeSelect } from '@mantine/core';
+import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
+import { useState, type ReactNode } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useDevice } from '../data/hooks.ts';
+import { SyncStatus } from '../sync/SyncStatus.tsx';
+import { StepBar } from './StepBar.tsx';
+import { stepLink } from './stepLink.ts';
+import { STEP_WORDS } from './stepWords.ts';
+import { useNextStop } from './useNextStop.ts';
+import { nextStep, useSteps } from './useSteps.ts';
+import { useStopWork, type StopWork } from './useStopWork.ts';
+import { useTimeHere } from './useTimeHere.ts';
+import styles from './stop.module.css';
+
+export interface StepProps extends StopWork {
+  /** Planter row that is worked in; null: none, or not told. */
+  row: number | null;
+  setRow(row: number | null): void;
+}
+
+/** One step of a stop: where one is, the other steps, what is done here, and the way on. */
+export function StopScreen({
+  step,
+  children,
+}: {
+  step: StopStep;
+  children: (props: StepProps) => ReactNode;
+}) {
+  const work = useStopWork();
+  const [search, setSearch] = useSearchParams();
+  if (work === undefined) return null;
+  if (!work)
+    return (
+      <p>
+        This stop is not on this device. <Link to="/">Back to today</Link>
+      </p>
+    );
+  const row = Number(search.get('row')) || null;
+  return (
+    <div className="stack" style={{ gap: '0.75rem' }}>
+      <StopHead {...work} step={step} />
+      <StepBar stop={work.stop} plantingId={work.facts.planting.id} at={step} />
+      {children({
+        ...work,
+        row,
+        setRow: (next) => setSearch(next === null ? {} : { row: String(next) }, { replace: true }),
+      })}
+      <StepFoot {...work} step={step} row={row} />
+    </div>
+  );
+}
+
+function StopHead({ facts, stop, step }: StopWork & { step: StopStep }) {
+  const minutes = useTimeHere(stop.id);
+  return (
+    <div className="field-head" style={{ marginBottom: 0 }}>
+      <Link
+        to={`/walks/${facts.walk.id}?stop=${stop.data.ordinal}`}
+        className="tool bare"
+        aria-label="Back to the count"
+      >
+        <ArrowLeftIcon width={22} height={22} aria-hidden />
+      </Link>
+      <div>
+        <h1>
+          {STEP_WORDS[step].name}, stop {stop.data.ordinal}
+        </h1>
+        <div className="small soft">
+          {facts.field.name}
+          {minutes ? `; ${minutes} min here` : ''}
+        </div>
+      </div>
+      <span className="spacer" />
+      <SyncStatus />
+    </div>
+  );
+}
+
+/** The way on: the next step of this person's order that is still open, else the next stop. */
+function StepFoot({ facts, stop, step, row }: StopWork & { step: StopStep; row: number | null }) {
+  const device = useDevice();
+  const navigate = useNavigate();
+  const [problem, setProblem] = useState<string | null>(null);
+  const { own } = useSteps(stop, facts.planting.id);
+  const toNextStop = useNextStop(facts, stop, setProblem);
+  const next = nextStep(own, step);
+  const here = own.find((one) => one.step === step);
+  const skips = here?.state === 'open';
+  const goOn = () => {
+    if (skips)
+      device.change('stop', stop.id, (data) => ({ ...data, skipped: [...data.skipped, step] }));
+    const place = { walkId: facts.walk.id, stopId: stop.id, ordinal: stop.data.ordinal };
+    if (next) void navigate(stepLink(place, next, row), { replace: true });
+    else toNextStop(stop.counts.length > 0);
+  };
+  return (
+    <>
+      {problem && (
+        <p className="warn" role="alert">
+          {problem}
+        </p>
+      )}
+      <div className={styles.foot}>
+        <Link className="tool" to={`/walks/${facts.walk.id}?stop=${stop.data.ordinal}`}>
+          Count
+        </Link>
+        <button className="tool act" onClick={goOn}>
+          {skips ? 'Skip to' : 'Next:'} {next ? STEP_WORDS[next].name : 'next stop'}
+        </button>
+      </div>
+    </>
+  );
+}
+
+/** The planter row that is worked in, where the planting has a planter. */
+export function RowSelect({ facts, stop, row, setRow }: StepProps) {
+  if (!facts.planter) return null;
+  return (
+    <NativeSelect
+      label="Planter row"
+      size="md"
+      value={row ?? ''}
+      onChange={(event) => setRow(Number(event.currentTarget.value) || null)}
+      data={[
+        ...(row === null ? [{ value: '', label: 'Choose the row' }] : []),
+        ...rowsAsSeen(facts.planter.rows, stop.data.travel).map((n) => ({
+          value: String(n),
+          label: `Row ${n}`,
+        })),
+      ]}
+      style={{ maxWidth: 220 }}
+    />
+  );
+}
+
+/** Takes the last entry back; in reach on every step. */
+export const UndoButton = ({ undo }: { undo: (() => void) | null }) => (
+  <button className="tool" onClick={() => undo?.()} disabled={!undo}>
+    <ResetIcon width={18} height={18} aria-hidden /> Undo
+  </button>
+);
