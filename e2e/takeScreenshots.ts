@@ -104,7 +104,7 @@ const shots: {
       await capture(page);
       await page.goto(page.url().replace(/(\?.*)?$/, '?stop=1'));
       await page.getByRole('button', { name: /^Row 9,/ }).click();
-      await page.getByRole('link', { name: 'Tape, row 9' }).click();
+      await page.getByRole('link', { name: /^Tape/ }).click();
       await page.getByTestId('tape-sd').waitFor();
     },
   },

@@ -46,7 +46,8 @@ test('axe finds nothing and nothing overflows: the rooms and a stand walk', asyn
   await expect(page.getByTestId('stop-density')).toBeVisible();
   await accessible(page, 'capture');
   await page.getByRole('button', { name: 'Type numbers' }).click();
-  await expect(page.getByLabel('in step')).toBeVisible();
+  await page.getByText('Another number').click();
+  await expect(page.getByLabel('in step', { exact: true })).toBeVisible();
   await accessible(page, 'typed count');
   await page.getByRole('link', { name: /^Tape/ }).click();
   await expect(page.getByTestId('tape-plants')).toBeVisible();

@@ -171,6 +171,7 @@ test('two devices count on in one row: taps add up, and figures typed apart beco
   for (const [i, { context, page }] of [noor, ife].entries()) {
     await context.setOffline(true);
     await page.getByRole('button', { name: 'Type numbers' }).click();
+    await page.getByText('Another number').click();
     await page.getByLabel('in step', { exact: true }).fill(String(typed[i]));
     await keptHere(page);
   }
@@ -189,6 +190,8 @@ test('two devices count on in one row: taps add up, and figures typed apart beco
   await allSent(ife.page);
   await noor.page.reload();
   await noor.page.getByRole('button', { name: /^Row 5,/ }).click();
+  // How one counts stays as it was chosen.
+  await noor.page.getByRole('button', { name: 'Tap plants' }).click();
   await expect(tally(noor.page, 'inStep')).toContainText(String(start + 8));
 });
 

@@ -175,7 +175,8 @@ test('bad input is refused beside the field, and nothing typed is lost', async (
   await openPlanting(page, 'Heron Bottom');
   await page.getByRole('link', { name: 'Go on with the walk' }).click();
   await page.getByRole('button', { name: 'Type numbers' }).click();
-  await page.getByLabel('in step').fill('900');
+  await page.getByText('Another number').click();
+  await page.getByLabel('in step', { exact: true }).fill('900');
   await expect(page.getByText(/More than 150 plants per metre of row/)).toBeVisible();
 
   await openPlanting(page, 'Kiln Corner');

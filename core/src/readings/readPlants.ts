@@ -45,6 +45,8 @@ export interface PlantReading {
     dug: number;
     /** What was found, most first. */
     finds: Part<GapFind>[];
+    /** What the digs leave open of a cause that none of them found. */
+    notFound: Omit<SharedOut, 'share'> & { share: 0 };
     /** Gap − neighbour, m. */
     depth: PairComparison | null;
     /** Seeds lost as seed lots always lose some, against the tag. */
@@ -115,6 +117,7 @@ export function readPlants(
   const gapDigs = all('gapDig') as At<GapDig>[];
   const measured = gapDigs.filter(({ data }) => data.what === 'gap');
   const gaps = measured.filter(({ data }) => data.found !== null);
+  const gapsAt = (stop: WalkStop) => gapsOf(stop, stand.spacingM);
   const plantDigs = all('plantDig') as At<PlantDig>[];
   const late = plantDigs
     .filter(({ data }) => data.late !== null)
@@ -128,7 +131,8 @@ export function readPlants(
     ...readWalkStages(stand, stops),
     gaps: {
       dug: gaps.length,
-      finds: partsOf(GAP_FINDS, gaps, ({ data }) => data.found as GapFind),
+      finds: partsOf(GAP_FINDS, gaps, ({ data }) => data.found as GapFind, gapsAt),
+      notFound: { ...NOT_FOUND, ...shareOf(gaps, () => false, gapsAt), share: 0 },
       depth: compare(
         measured.flatMap(({ data: { depthM, neighbourM } }) =>
           depthM === null || neighbourM === null ? [] : [{ late: depthM, neighbour: neighbourM }],
@@ -136,7 +140,9 @@ export function readPlants(
       ),
       allowance: allowanceOf(stand, stops, gaps),
       doubles: [...group(gapDigs, ({ data }) => data.found)].flatMap(([name, own]) =>
-        name !== null && own[0]!.data.what === 'double' ? [{ name: name as DoubleFind, some: own.length }] : [],
+        name !== null && own[0]!.data.what === 'double'
+          ? [{ name: name as DoubleFind, some: own.length }]
+          : [],
       ),
     },
     late: readLate(late),
@@ -149,6 +155,23 @@ export function readPlants(
     zones: locals(gaps, late, rooted, (_, stop) => zoneOf(stop) || null),
   };
 }
+
+const NOT_FOUND = { lower: 0, upper: 1, some: 0, of: 0 };
+
+/** Empty places on the tapes of a stop. */
+const gapsOf = (stop: WalkStop, referenceM: number): number =>
+  stop.tapes.length === 0
+    ? 0
+    : analyseSpacing(
+        stop.tapes.map(({ data }) => tapeRun(data)),
+        { referenceM },
+      ).emptySlots;
+
+/** Late plants that were seen at a stop: staged, or else counted. */
+const lateAt = ({ staged, counts }: WalkStop): number =>
+  staged
+    ? staged.reading.behind.oneBehind + staged.reading.behind.twoBehind
+    : counts.reduce((sum, { data }) => sum + data.oneBehind + data.twoBehind, 0);
 
 function readWalkStages(
   { planting }: WalkStand,
@@ -192,15 +215,17 @@ function partsOf<Name extends string, Dig extends { stop: WalkStop }>(
   names: readonly Name[],
   digs: readonly Dig[],
   nameOf: (dig: Dig) => Name | null,
+  standFor: (stop: WalkStop) => number = () => 0,
 ): Part<Name>[] {
-  const byStop = [...group(digs, ({ stop }) => stop.id).values()].map((own) => own.map(nameOf));
   return names
     .flatMap((name) => {
-      const found = clusteredShare(
-        byStop.map((own) => ({
-          some: own.filter((one) => one === name).length,
-          all: own.filter((one) => one !== null).length,
-        })),
+      const found = shareOf(
+        digs,
+        (dig) => {
+          const own = nameOf(dig);
+          return own === null ? null : own === name;
+        },
+        standFor,
       );
       return found && found.some > 0 ? [{ name, ...found }] : [];
     })
@@ -210,11 +235,18 @@ function partsOf<Name extends string, Dig extends { stop: WalkStop }>(
 const shareOf = <Dig extends { stop: WalkStop }>(
   digs: readonly Dig[],
   is: (dig: Dig) => boolean | null,
+  /** What there is at a stop to look at, of which some was. */
+  standFor: (stop: WalkStop) => number = () => 0,
 ): SharedOut | null =>
   clusteredShare(
     [...group(digs, ({ stop }) => stop.id).values()].map((own) => {
       const told = own.map(is).filter((one) => one !== null);
-      return { some: told.filter(Boolean).length, all: told.length };
+      const all = told.length;
+      return {
+        some: told.filter(Boolean).length,
+        all,
+        standFor: all === 0 ? 0 : Math.max(all, standFor(own[0]!.stop)),
+      };
     }),
   );
 
@@ -266,8 +298,12 @@ function readLate(late: readonly (At<PlantDig> & { cause: LateCause })[]): Plant
   const paired = new Set(pairs.map(({ id }) => id));
   return {
     dug: late.length,
-    causes: partsOf(LATE_CAUSES, late, ({ cause }) => cause),
-    placed: shareOf(late, ({ id, cause }) => (paired.has(id) ? PLACED.includes(cause) : null)),
+    causes: partsOf(LATE_CAUSES, late, ({ cause }) => cause, lateAt),
+    placed: shareOf(
+      late,
+      ({ id, cause }) => (paired.has(id) ? PLACED.includes(cause) : null),
+      lateAt,
+    ),
     depth: compare(pairs.map(({ lateM, neighbourM }) => ({ late: lateM, neighbour: neighbourM }))),
     pairs: pairs.map(({ tooShallow: _, ...pair }) => pair),
     tooShallow: pairs.filter(({ tooShallow }) => tooShallow).length,

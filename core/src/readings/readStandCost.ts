@@ -51,10 +51,13 @@ export function readStandCost(
   const least = summary.effective.intervalPerM2?.[0] ?? summary.effective.meanPerM2;
   const stand: Range = [Math.min(...losses(most)), Math.max(...losses(least))];
   const tapes = stops.filter(({ data }) => !data.chosen).flatMap((stop) => stop.tapes);
-  const { sdM } = analyseSpacing(
-    tapes.map(({ data }) => tapeRun(data)),
-    { referenceM: spacingM },
-  );
+  const sdM =
+    tapes.length === 0
+      ? null
+      : analyseSpacing(
+          tapes.map(({ data }) => tapeRun(data)),
+          { referenceM: spacingM },
+        ).sdM;
   const spacing: Range | null =
     crop === 'corn' && sdM !== null ? [0, costOfSpacing(sdM).everyInchKgPerM2] : null;
   return {

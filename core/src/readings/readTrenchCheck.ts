@@ -44,6 +44,8 @@ export interface TrenchStop extends Held<Stop> {
 export interface DrawnSeed {
   depthM: number | null;
   moist: boolean | null;
+  /** Read at a plant that had come up; late beside its neighbour, or in step. Left out: at its seed on planting day. */
+  plant?: 'late' | 'inStep';
 }
 
 export interface TrenchCheck {

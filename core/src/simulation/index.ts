@@ -24,6 +24,16 @@ export {
   trueStand,
   type Stretch,
 } from './readStand.ts';
+export {
+  bears,
+  findOf,
+  latePairs,
+  stageCode,
+  walkPlants,
+  type BearsTruth,
+  type PlantEffort,
+  type WalkedPlants,
+} from './walkPlants.ts';
 export { simulateWeather } from './simulateWeather.ts';
 export {
   CAUSES,

@@ -69,18 +69,18 @@ function entriesNear(
 export function plantsInStretch(
   stand: SimulatedStand,
   { pass, row, fromM, toM, atH }: Stretch,
-): { positionM: number; stage: number }[] {
+): { positionM: number; stage: number; depthM: number }[] {
   const r = rowIndex(stand, pass, row);
   const stageOf = stageReader(stand, atH);
-  const up: { positionM: number; emergedAtH: number }[] = [];
+  const up: { positionM: number; emergedAtH: number; depthM: number }[] = [];
   const [first, end] = entriesNear(stand, r, fromM - HELD_BACK.withinM, toM + HELD_BACK.withinM);
   for (let i = first; i < end; i++) {
     const positionM = stand.positionM[i]!;
     const emergedAtH = stand.emergedAtH[i]!;
-    if (emergedAtH <= atH) up.push({ positionM, emergedAtH });
+    if (emergedAtH <= atH) up.push({ positionM, emergedAtH, depthM: stand.depthM[i]! });
   }
   up.sort((a, b) => a.positionM - b.positionM);
-  return up.flatMap(({ positionM, emergedAtH }, i) => {
+  return up.flatMap(({ positionM, emergedAtH, depthM }, i) => {
     if (positionM < fromM || positionM >= toM) return [];
     const beside = [up[i - 1], up[i + 1]].filter(
       (other) => other && Math.abs(other.positionM - positionM) < HELD_BACK.withinM,
@@ -88,7 +88,7 @@ export function plantsInStretch(
     const held =
       beside.length === 2 &&
       beside.every((other) => emergedAtH - other!.emergedAtH > HELD_BACK.laterH);
-    return [{ positionM, stage: stageOf(emergedAtH, held ? HELD_BACK.share : 1) }];
+    return [{ positionM, depthM, stage: stageOf(emergedAtH, held ? HELD_BACK.share : 1) }];
   });
 }
 
@@ -96,9 +96,9 @@ export function plantsInStretch(
 export function gapsInStretch(
   stand: SimulatedStand,
   { pass, row, fromM, toM, atH }: Stretch,
-): { positionM: number; cause: Cause | 'notYet' }[] {
+): { positionM: number; cause: Cause | 'notYet'; depthM: number }[] {
   const r = rowIndex(stand, pass, row);
-  const gaps: { positionM: number; cause: Cause | 'notYet' }[] = [];
+  const gaps: { positionM: number; cause: Cause | 'notYet'; depthM: number }[] = [];
   // Where one of two seeds in a slot came up, the other leaves no gap.
   const filled = new Set<number>();
   const [first, end] = entriesNear(stand, r, fromM, toM);
@@ -106,7 +106,11 @@ export function gapsInStretch(
   for (let i = first; i < end; i++) {
     const positionM = stand.positionM[i]!;
     if (positionM < fromM || positionM >= toM || filled.has(stand.slot[i]!)) continue;
-    gaps.push({ positionM, cause: stand.cause[i] === 0 ? 'notYet' : CAUSES[stand.cause[i]!]! });
+    gaps.push({
+      positionM,
+      cause: stand.cause[i] === 0 ? 'notYet' : CAUSES[stand.cause[i]!]!,
+      depthM: stand.depthM[i]!,
+    });
   }
   return gaps;
 }

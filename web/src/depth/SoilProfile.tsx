@@ -192,7 +192,7 @@ export function SoilProfile({
 
 /** A seed: filled inside the band, a ring outside it, struck through when it lies dry; a cross at the surface when lost. */
 function SeedMark({
-  seed: { depthM, moist },
+  seed: { depthM, moist, plant },
   x,
   y,
   targetM,
@@ -224,6 +224,14 @@ function SeedMark({
         stroke={inside ? 'var(--ink)' : 'var(--signal)'}
         strokeWidth={inside ? 0 : 2.6}
       />
+      {plant && (
+        <path
+          d={`M${x} ${y(depthM) - 5}V${SURFACE - (plant === 'late' ? 5 : 13)}`}
+          stroke={plant === 'late' ? 'var(--clay)' : 'var(--leaf)'}
+          strokeWidth={2}
+          strokeDasharray={plant === 'late' ? '3 2' : undefined}
+        />
+      )}
       {moist === false && (
         <line
           x1={x - 7}

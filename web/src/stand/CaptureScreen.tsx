@@ -127,6 +127,10 @@ function StopCapture({
     history.current.push({ id, row, before, after: next, taps });
     setUndoable(true);
   });
+  const lateNow = () => {
+    const now = (device.peek('observation', id) as Count | undefined) ?? empty;
+    return now.oneBehind + now.twoBehind;
+  };
   const tap = useStable((tally: Tally) => write((now) => ({ [tally]: now[tally] + 1 }), true));
   const undo = useStable(() => {
     const last = history.current.pop();
@@ -177,7 +181,7 @@ function StopCapture({
         tape={useStable(() => void navigate(tapeLink))}
       />
       <Head facts={facts} ordinal={stop.data.ordinal} />
-      <StepBar stop={stop} plantingId={planting.id} at="count" />
+      <StepBar stop={stop} plantingId={planting.id} at="count" row={row} />
       {party === null && (
         <Suspense>
           <AskParty facts={facts} />
@@ -202,8 +206,19 @@ function StopCapture({
                 row={row}
                 expected={expected}
                 onCount={(count) => write(() => count, false)}
-                onTotal={(inStep) => {
-                  write(() => ({ inStep }), false);
+                onBehind={(tally) =>
+                  write(
+                    (now) => ({ [tally]: now[tally] + 1, inStep: Math.max(0, now.inStep - 1) }),
+                    false,
+                  )
+                }
+                onTotal={(plants) => {
+                  const late = lateNow();
+                  if (late > plants)
+                    return setProblem(
+                      `More late than counted: ${late} are behind, of ${plants} plants. Count one of the two again.`,
+                    );
+                  write(() => ({ inStep: plants - late }), false);
                   step(1);
                 }}
               />
@@ -216,13 +231,7 @@ function StopCapture({
               {problem}
             </p>
           )}
-          <Tools
-            undo={undoable ? undo : null}
-            typing={typing}
-            onTyping={setTyping}
-            row={row}
-            tapeLink={tapeLink}
-          />
+          <Tools undo={undoable ? undo : null} typing={typing} onTyping={setTyping} />
           <Steps
             back={!(firstRow && stop.data.ordinal === 1)}
             next={

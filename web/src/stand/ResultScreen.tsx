@@ -7,6 +7,8 @@ import { lazyExtra } from '../app/lazyExtra.ts';
 import { SpacingResult } from '../spacing/SpacingResult.tsx';
 import Notes from '../notes/Notes.tsx';
 import { useUnits } from '../units/useUnits.ts';
+import { CostCard } from './CostCard.tsx';
+import { FindingsList } from './FindingsList.tsx';
 import { findingWords } from './findingWords.ts';
 import { METHOD_WORDS } from './methodWords.tsx';
 import OneStop from './OneStop.tsx';
@@ -15,6 +17,7 @@ import { StandScale } from './StandScale.tsx';
 import { useWalkStand } from './useWalkStand.ts';
 import { WeightsDialog } from './WeightsDialog.tsx';
 
+const PlantsResult = lazyExtra<{ stand: WalkStand }>(() => import('../digs/PlantsResult.tsx'));
 const StandMapView = lazyExtra(() => import('./StandMapView.tsx'));
 
 /** What a stand walk found, what it means and what to look at next. */
@@ -144,20 +147,7 @@ function Result({
           </p>
         </section>
         <section className="stack tight" aria-label="What this means">
-          {findings.map((finding) => {
-            const { tone, says, next } = findingWords(finding);
-            return (
-              <div
-                key={finding.finding}
-                className={`rule-left ${tone === 'act' ? 'signal' : tone === 'good' ? 'leaf' : ''}`}
-              >
-                <p>
-                  <strong>{says}</strong>
-                </p>
-                <p className="small soft">{next}</p>
-              </div>
-            );
-          })}
+          <FindingsList findings={findings.map(findingWords)} />
           {bad && (
             <div className="rule-left">
               <p>
@@ -191,11 +181,17 @@ function Result({
       <Suspense>
         <StandMapView stand={stand} />
       </Suspense>
-      <EffectiveStand stand={stand} />
+      <div className="columns half">
+        <EffectiveStand stand={stand} />
+        <CostCard stand={stand} />
+      </div>
       <section className="sheet stack tight">
         <h2>In-row spacing</h2>
         <SpacingResult stand={stand} />
       </section>
+      <Suspense>
+        <PlantsResult stand={stand} />
+      </Suspense>
       <section className="stack tight">
         <h2>Notes of this walk</h2>
         <Notes

@@ -75,14 +75,10 @@ export const Tools = memo(function Tools({
   undo,
   typing,
   onTyping,
-  row,
-  tapeLink,
 }: {
   undo: (() => void) | null;
   typing: boolean;
   onTyping(typing: boolean): void;
-  row: number | null;
-  tapeLink: string;
 }) {
   return (
     <div className="field-tools">
@@ -92,9 +88,6 @@ export const Tools = memo(function Tools({
       <button className="tool bare" onClick={() => onTyping(!typing)}>
         {typing ? 'Tap plants' : 'Type numbers'}
       </button>
-      <Link to={tapeLink} className="tool">
-        Tape{row === null ? '' : `, row ${row}`}
-      </Link>
     </div>
   );
 });

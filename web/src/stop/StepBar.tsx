@@ -14,10 +14,13 @@ export const StepBar = memo(function StepBar({
   stop,
   plantingId,
   at,
+  row,
 }: {
   stop: { id: string; data: Stop };
   plantingId: string;
   at: StopStep;
+  /** Planter row that is worked in: the other steps go on in it. */
+  row: number | null;
 }) {
   const { own, others } = useSteps(stop, plantingId);
   const [ordering, setOrdering] = useState(false);
@@ -32,8 +35,8 @@ export const StepBar = memo(function StepBar({
         <Link
           key={step}
           ref={step === at ? here : undefined}
-          to={stepLink(place, step)}
-          replace
+          to={stepLink(place, step, row)}
+          replace={at !== 'count'}
           className={styles.step}
           data-state={state}
           data-own={i < own.length || undefined}

@@ -41,7 +41,7 @@ export function StopScreen({
   return (
     <div className="stack" style={{ gap: '0.75rem' }}>
       <StopHead {...work} step={step} />
-      <StepBar stop={work.stop} plantingId={work.facts.planting.id} at={step} />
+      <StepBar stop={work.stop} plantingId={work.facts.planting.id} at={step} row={row} />
       {children({
         ...work,
         row,

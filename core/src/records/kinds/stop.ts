@@ -43,7 +43,7 @@ export const stop = defineKind({
   parents: { walkId: 'walk' },
   held: 'walk',
   // Two people at the same stop of a walk, out of reach of each other, make one stop.
-  identity: ({ ordinal, planned, chosen }) =>
+  identity: ({ ordinal, planned = null, chosen }) =>
     planned === null ? `${chosen ? 'chosen ' : ''}${ordinal}` : `place ${planned}`,
   table: 'stops',
   indexed: { walkId: 'uuid', ordinal: 'integer' },

@@ -5,6 +5,7 @@ import type { CountMethod } from '../../stand/index.ts';
 import { simulateWeather } from '../simulateWeather.ts';
 import type { Planting } from '../../records/index.ts';
 import type { FurrowFindings } from '../../depth/index.ts';
+import type { DemoPlants, DemoTags } from './demoPlants.ts';
 import { goodGround, goodUnit, ORDINARY, type Scenario, type SimulatedUnit } from '../world.ts';
 
 export const PASS_M = 400;
@@ -20,6 +21,8 @@ export const ZONE_PARTS: Record<string, 'soil' | 'low'> = {
 };
 
 export const DEMO_SEASON = 2027;
+/** The made-up district's clock, minutes ahead of UTC. */
+export const DEMO_ZONE_MIN = -360;
 export const DEMO_TODAY = '2027-05-27';
 export const DEMO_GROWERS = [
   'Halloran Mesa Farm',
@@ -105,6 +108,10 @@ export interface DemoWalk {
   planned?: boolean;
   /** Rows that got a tape at the first stops. */
   tapeRows: number[];
+  /** What else was looked into at every stop. */
+  plants?: DemoPlants;
+  /** Plants that were marked. */
+  tags?: DemoTags;
 }
 
 export interface DemoPlanting {
@@ -235,6 +242,14 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
       walkedBy: 'Noor Castellane',
       ...thousandth30,
       tapeRows: [3, 4, 6, 9],
+      plants: {
+        rows: [3, 4, 6, 9],
+        signs: [
+          { sign: 'purple', affected: { 2: 3, 4: 5, 7: 2 } },
+          { sign: 'cut', affected: { 1: 0, 4: 0, 6: 0, 9: 3, 10: 5 } },
+        ],
+      },
+      tags: { pairs: 6, colour: 'red', fillAfterDays: null },
     },
   },
   {
@@ -469,6 +484,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
       walkedBy: 'Noor Castellane',
       ...thousandth30,
       tapeRows: [4, 9],
+      tags: { pairs: 24, colour: 'blue', fillAfterDays: 100 },
     },
     note: {
       on: '2026-05-27',

@@ -18,6 +18,7 @@ import {
   DEMO_GROWERS,
   DEMO_PLANTERS,
   DEMO_PLANTINGS,
+  DEMO_ZONE_MIN,
   DEMO_SEASON,
   DEMO_TODAY,
   demoScenario,
@@ -28,11 +29,9 @@ import {
   type DemoTrench,
   type DemoWalk,
 } from './demoScenarios.ts';
+import { addPlantsAtStop, addTags } from './demoPlants.ts';
 import { demoField, type DemoField } from './demoShapes.ts';
 import { demoStation, FORECAST_SOURCE, STATION_SHAPE } from './demoStation.ts';
-
-/** The made-up district's clock, minutes ahead of UTC. */
-const DEMO_ZONE_MIN = -360;
 
 export interface DemoRecord<K extends Kind = Kind> {
   kind: K;
@@ -542,6 +541,8 @@ export function makeDemoSeason({
       walk.walkedBy,
       stamp(0),
     );
+    // A source of its own: what is dug moves nothing that was drawn before.
+    const digging = seededRandom(47 + variant);
     const covered = countedLength({ method: walk.method, lengthM, hoopDiameterM, rowWidthM });
     for (let s = 0; s < walk.stops; s++) {
       // Drawn also where a plan says it, so that what follows stays as it was.
@@ -617,7 +618,16 @@ export function makeDemoSeason({
           at,
         );
       }
-      if (s < 3) {
+      if (walk.plants)
+        addPlantsAtStop(
+          add,
+          stand,
+          walk.plants,
+          { pass, fromM, atH },
+          { id: stopId, ordinal: s + 1, by: walk.walkedBy, at },
+          digging,
+        );
+      else if (s < 3) {
         for (const row of walk.tapeRows) {
           const plants = plantsInStretch(stand, { pass, row, fromM, toM: fromM + 8, atH });
           const positionsM = plants
@@ -639,5 +649,13 @@ export function makeDemoSeason({
         }
       }
     }
+    if (walk.tags)
+      addTags(add, stand, walk.tags, {
+        id: walkId,
+        plantingId,
+        on: walk.on,
+        plantedOn: demo.plantedOn,
+        by: walk.walkedBy,
+      });
   }
 }
