@@ -925,6 +925,10 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'stopSteps',
     'fullYieldOf',
     'readStandCost',
+    'liveShare',
+    'readTags',
+    'ownWeights',
+    'tagsDone',
   ] as const),
   ...(['listed', 'rowsText', 'pinOf', 'pinsOn', 'trailOf', 'urgencyOf', 'nextOnTrail'] as const),
 ];

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Visit, Walk } from '../records/index.ts';
 import { addDays } from '../season/index.ts';
-import { NO_EMERGENCE, type PlantingFacts } from '../waymarks/index.ts';
+import { NO_EMERGENCE, NO_TAGS, type PlantingFacts } from '../waymarks/index.ts';
 import {
   calendarEntry,
   calendarFile,
@@ -20,6 +20,7 @@ const facts = (today: string, more: Partial<PlantingFacts> = {}): PlantingFacts 
   predicted: null,
   below: [],
   emergence: NO_EMERGENCE,
+  tags: NO_TAGS,
   planter: { name: 'Goose', rows: 12, first: true },
   today,
   ...more,

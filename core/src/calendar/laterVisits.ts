@@ -1,6 +1,6 @@
 import { CROP_FACTS, type CropFacts } from '../crops/index.ts';
 import { addDays } from '../season/index.ts';
-import { leavesWindow, type PlantingFacts, type WayMark, type Window } from '../waymarks/index.ts';
+import { tagsDone, type PlantingFacts, type WayMark, type Window } from '../waymarks/index.ts';
 
 const byDays =
   (of: keyof CropFacts['laterDays']) =>
@@ -36,35 +36,42 @@ const later = (
   },
 });
 
-/** V4 to V6 by heat, where the crop's leaves are told by it. */
-const plantDigsIn = (facts: PlantingFacts): Window =>
-  leavesWindow(facts.predicted, 4, 6) ?? byDays('plantDigs')(facts);
+/** A visit to the tagged plants: ticked off once every one of them was looked at. */
+const tagged = (
+  visit: 'flowering' | 'grainFill',
+  label: string,
+  reason: string,
+  carry: readonly string[],
+): WayMark => {
+  const byHand = later(visit, label, byDays(visit), reason, carry, 45);
+  return {
+    ...byHand,
+    link: ({ planting, tags }) =>
+      tags.plants > 0 ? `/plantings/${planting.id}/tags` : `/plantings/${planting.id}`,
+    action: ({ tags }) => (tags.plants > 0 ? 'Look at the tagged plants' : 'See the planting'),
+    state: (facts) => {
+      const standing = byHand.state(facts);
+      const on = facts.tags.lookedOn;
+      return tagsDone(facts, visit) && on
+        ? { ...standing, state: 'done', from: on, to: on }
+        : standing;
+    },
+  };
+};
 
 /** The visits after those of the trail, in the order of the work (field guide 3). */
 export const LATER_VISITS: readonly WayMark[] = [
-  later(
-    'plantDigs',
-    'Plant digs',
-    plantDigsIn,
-    'Roots, crown and seed depth still show what the planter and the soil did.',
-    ['spade', 'knife', 'water to wash roots', 'rule'],
-    60,
-  ),
-  later(
+  tagged(
     'flowering',
     'Tagged plants at flowering',
-    byDays('flowering'),
     'Late plants flower late: see whether those tagged are in step.',
     ['tags', 'list of the tagged plants'],
-    45,
   ),
-  later(
+  tagged(
     'grainFill',
     'Tagged plants at grain fill',
-    byDays('grainFill'),
     'What late or crowded plants cost shows in their ears, heads or pods.',
     ['list of the tagged plants', 'scale', 'bags'],
-    45,
   ),
   later(
     'harvest',

@@ -75,3 +75,5 @@ export {
 export { stagesAtStop, stagesOf, type StopStages } from './stagesAtStop.ts';
 export { stopSteps, type StepStanding } from './stopSteps.ts';
 export { fullYieldOf, readStandCost, type StandCost } from './readStandCost.ts';
+export { liveShare } from './liveShare.ts';
+export { ownWeights, readTags, type OwnWeights, type TagRead } from './readTags.ts';

@@ -1,7 +1,7 @@
 import { group } from 'd3-array';
 import { ownVisit, plannedVisits, type PlannedVisit } from '../calendar/index.ts';
 import { fitEmergence, poolLengths } from '../emergence/index.ts';
-import type { Kept, Kind, Walk } from '../records/index.ts';
+import type { Kept, Kind, TAG_VISITS, Walk } from '../records/index.ts';
 import { NO_EMERGENCE, type PlantingFacts } from '../waymarks/index.ts';
 import {
   daysOfMonths,
@@ -143,11 +143,13 @@ export interface WorkRecords {
   lengths: Held<'flaggedLength'>;
   counts: Held<'emergenceCount'>;
   digs: Held<'belowGround'>;
+  tags: Held<'taggedPlant'>;
+  outcomes: Held<'tagOutcome'>;
 }
 
 /** What the trail and the calendar know of each planting of a season, by its id. */
 export function readFacts(
-  { plantings, planters, walks, lengths, counts, digs }: WorkRecords,
+  { plantings, planters, walks, lengths, counts, digs, tags, outcomes }: WorkRecords,
   predicted: SeasonWeather['predicted'],
   { season, today }: { season: number; today: string },
 ): Map<string, PlantingFacts> {
@@ -155,6 +157,8 @@ export function readFacts(
   const lengthsOf = group(lengths, ({ data }) => data.plantingId);
   const digsOf = group(digs, ({ data }) => data.plantingId);
   const countsOf = group(counts, ({ data }) => data.lengthId);
+  const tagsOf = group(tags, ({ data }) => data.plantingId);
+  const outcomesOf = group(outcomes, ({ data }) => data.plantId);
   const planterOf = new Map(planters.map((planter) => [planter.id, planter.data]));
   const met = new Set<string>();
   return new Map(
@@ -173,12 +177,32 @@ export function readFacts(
             predicted: predicted.get(planting.id) ?? null,
             below: [...new Set((digsOf.get(planting.id) ?? []).map(({ data }) => data.on))].sort(),
             emergence: standing(planting, lengthsOf.get(planting.id) ?? [], countsOf),
+            tags: tagsStanding(tagsOf.get(planting.id) ?? [], outcomesOf),
             planter: planter ? { name: planter.name, rows: planter.rows, first } : null,
             today,
           },
         ];
       }),
   );
+}
+
+/** What the trail knows of a planting's tagged plants. */
+function tagsStanding(
+  tags: Held<'taggedPlant'>,
+  outcomesOf: ReadonlyMap<string, Held<'tagOutcome'>>,
+): PlantingFacts['tags'] {
+  const looked = tags.flatMap(({ id }) => outcomesOf.get(id) ?? []).map(({ data }) => data);
+  const at = (wanted: (typeof TAG_VISITS)[number]) =>
+    looked.filter(({ visit }) => visit === wanted).length;
+  return {
+    plants: tags.length,
+    looked: { flowering: at('flowering'), grainFill: at('grainFill') },
+    lookedOn:
+      looked
+        .map(({ on }) => on)
+        .sort()
+        .at(-1) ?? null,
+  };
 }
 
 /** What the trail knows of a planting's flagged lengths. */

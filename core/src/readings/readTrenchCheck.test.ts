@@ -13,6 +13,7 @@ const WALK: TrenchWalk = {
   zoneOffsetMin: 0,
   finishedAt: null,
   planId: null,
+  dugOn: null,
   walkedBy: 'Noor Castellane',
   note: '',
   asTyped: {},

@@ -24,6 +24,11 @@ const KINDS = {
     us: { unit: 'lb', style: { decimals: 0 } },
     metric: { unit: 'kg', style: { decimals: 0 } },
   },
+  /** Of the grain of one plant, on a small scale. */
+  plantMass: {
+    us: { unit: 'g', style: { decimals: 0 } },
+    metric: { unit: 'g', style: { decimals: 0 } },
+  },
   seedMassRate: {
     us: { unit: 'lbPerAc', style: { decimals: 1 } },
     metric: { unit: 'kgPerHa', style: { decimals: 0 } },

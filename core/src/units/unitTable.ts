@@ -99,6 +99,8 @@ export const UNITS = {
   },
   kg: { dimension: 'mass', factor: 1, symbol: 'kg', words: ['kg', 'kilogram', 'kilograms'] },
   lb: { dimension: 'mass', factor: POUND, symbol: 'lb', words: ['lb', 'lbs', 'pound', 'pounds'] },
+  g: { dimension: 'mass', factor: 0.001, symbol: 'g', words: ['g', 'gram', 'grams'] },
+  oz: { dimension: 'mass', factor: POUND / 16, symbol: 'oz', words: ['oz', 'ounce', 'ounces'] },
   kgPerHa: {
     dimension: 'massRate',
     factor: 1e-4,

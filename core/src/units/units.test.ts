@@ -187,6 +187,7 @@ describe('show', () => {
             temperature: 60,
             share: 1,
             seedMass: 1e5,
+            plantMass: 2,
             seedMassRate: 0.1,
             seedSize: 20_000,
           }[kind as string] ?? 60;
@@ -209,6 +210,7 @@ describe('show', () => {
                 rain: 1,
                 depthSpread: 1,
                 seedMass: 1,
+                plantMass: 1,
                 seedMassRate: 1,
                 seedSize: 1,
               }[kind as string] ?? 0.13;

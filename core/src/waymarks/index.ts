@@ -1,15 +1,19 @@
 import { belowGround } from './belowGround.ts';
 import { emergence } from './emergence.ts';
+import { plantDigs } from './plantDigs.ts';
 import { result, standWalk } from './standWalk.ts';
+import { taggedPlants } from './taggedPlants.ts';
 import { targets } from './targets.ts';
 import { trenchCheck } from './trenchCheck.ts';
 import type { MarkStanding, PlantingFacts, WayMark } from './wayMark.ts';
 
 export { leavesWindow, type Window } from './leavesWindow.ts';
+export { tagsDone } from './taggedPlants.ts';
 export { pinOf, pinsOn, type Pin } from './pins.ts';
 export {
   MARK_STATES,
   NO_EMERGENCE,
+  NO_TAGS,
   type MarkState,
   type PlantingFacts,
   type WayMark,
@@ -23,6 +27,8 @@ export const WAY_MARKS: readonly WayMark[] = [
   emergence,
   standWalk,
   result,
+  plantDigs,
+  taggedPlants,
 ];
 
 /** A way-mark as it stands for one planting. */

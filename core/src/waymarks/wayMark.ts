@@ -1,4 +1,4 @@
-import type { Kept, Planting, Walk } from '../records/index.ts';
+import type { Kept, Planting, TAG_VISITS, Walk } from '../records/index.ts';
 import type { EmergencePrediction } from '../weather/index.ts';
 
 /**
@@ -24,6 +24,12 @@ export interface PlantingFacts {
     coming: 'notYet' | 'coming' | 'done' | null;
     lookAgainOn: string | null;
   };
+  /** Its tagged plants, how many were looked at again at each visit, and when last. */
+  tags: {
+    plants: number;
+    looked: Record<(typeof TAG_VISITS)[number], number>;
+    lookedOn: string | null;
+  };
   /** The planter it was sown with; `first` of its plantings this season stands for all where the planter itself is looked at. */
   planter: { name: string; rows: number; first: boolean } | null;
   /** The field's day, ISO date. */
@@ -36,6 +42,13 @@ export const NO_EMERGENCE: PlantingFacts['emergence'] = {
   visits: [],
   coming: null,
   lookAgainOn: null,
+};
+
+/** Nothing tagged. */
+export const NO_TAGS: PlantingFacts['tags'] = {
+  plants: 0,
+  looked: { flowering: 0, grainFill: 0 },
+  lookedOn: null,
 };
 
 export interface MarkStanding {

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Kept, Walk } from '../records/index.ts';
 import {
   NO_EMERGENCE,
+  NO_TAGS,
   nextOnTrail,
   pinsOn,
   trailOf,
@@ -33,6 +34,7 @@ const facts = (today: string, ...walks: PlantingFacts['walks']): PlantingFacts =
   predicted: null,
   below: [],
   emergence: NO_EMERGENCE,
+  tags: NO_TAGS,
   planter: null,
   today,
 });
@@ -199,7 +201,9 @@ describe('what is pinned to a trail', () => {
       note('c', '2027-04-20'),
       note('gone', '2027-05-28', '2027-05-29T10:00:00.000Z'),
     ]);
-    expect(pins.get(at('result'))?.map(({ id }) => id)).toEqual(['a', 'b']);
+    expect(pins.get(at('result'))?.map(({ id }) => id)).toEqual(['a']);
+    // The window for digging plants has opened by then.
+    expect(pins.get(at('plantDigs'))?.map(({ id }) => id)).toEqual(['b']);
     expect(pins.get(-1)).toEqual([{ id: 'c', on: '2027-04-20', label: 'of 2027-04-20' }]);
     expect([...pins.values()].flat()).toHaveLength(3);
   });

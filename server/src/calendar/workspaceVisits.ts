@@ -29,7 +29,7 @@ export async function workspaceVisits(
     season: [season, season - 1],
   });
   const ids = { plantingId: plantings.map(({ id }) => id) };
-  const [fields, growers, planters, walks, lengths, digs, months, forecasts, decided] =
+  const [fields, growers, planters, walks, lengths, digs, months, forecasts, decided, tags] =
     await Promise.all([
       recordsOf(database, workspaceId, 'field'),
       recordsOf(database, workspaceId, 'grower'),
@@ -44,9 +44,13 @@ export async function workspaceVisits(
       recordsOf(database, workspaceId, 'visit', {
         [Op.or]: [ids, { plantingId: null }],
       }),
+      recordsOf(database, workspaceId, 'taggedPlant', ids),
     ]);
   const counts = await recordsOf(database, workspaceId, 'emergenceCount', {
     lengthId: lengths.map(({ id }) => id),
+  });
+  const outcomes = await recordsOf(database, workspaceId, 'tagOutcome', {
+    plantId: tags.map(({ id }) => id),
   });
   const checks = walks.filter(({ data }) => data.purpose === 'trench');
   const stops = await recordsOf(database, workspaceId, 'stop', {
@@ -60,10 +64,11 @@ export async function workspaceVisits(
     { plantings, fields, months, forecasts, lengths, counts, dug },
     today,
   );
-  const facts = readFacts({ plantings, planters, walks, lengths, counts, digs }, predicted, {
-    season,
-    today,
-  });
+  const facts = readFacts(
+    { plantings, planters, walks, lengths, counts, digs, tags, outcomes },
+    predicted,
+    { season, today },
+  );
   const fieldOf = new Map(fields.map((field) => [field.id, field.data]));
   const growerOf = new Map(growers.map((grower) => [grower.id, grower.data]));
   const placeOf = new Map(

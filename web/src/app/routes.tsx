@@ -86,6 +86,10 @@ export const router = createBrowserRouter([
         path: 'plantings/:plantingId/emergence/count',
         lazy: screen(() => import('../emergence/CountEmergenceScreen.tsx')),
       },
+      {
+        path: 'plantings/:plantingId/tags',
+        lazy: screen(() => import('../tags/TagsScreen.tsx')),
+      },
       { path: 'calendar', lazy: screen(() => import('../calendar/CalendarScreen.tsx')) },
       { path: 'map', lazy: screen(() => import('../map/MapScreen.tsx')) },
       { path: 'weather', lazy: screen(() => import('../weather/WeatherScreen.tsx')) },

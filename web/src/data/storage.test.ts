@@ -77,6 +77,8 @@ describe('an older season', () => {
       'grower',
       'planter',
       'planting',
+      'tagOutcome',
+      'taggedPlant',
       'weatherForecast',
       'weatherStation',
       'workspace',

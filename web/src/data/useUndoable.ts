@@ -3,8 +3,11 @@ import { useRef, useState } from 'react';
 import { useStable } from '../app/useStable.ts';
 import { useDevice } from './hooks.ts';
 
-/** Keeps what is seen at a stop, and takes back the last of it; what keeps it from being kept is said beside its field. */
-export function useUndoable() {
+/**
+ * Keeps what is seen at a stop, and takes back the last of it; what keeps it from being kept is said beside its field.
+ * @param afterwards follows each change
+ */
+export function useUndoable(afterwards: () => void = () => undefined) {
   const device = useDevice();
   const history = useRef<(() => void)[]>([]);
   const [undoable, setUndoable] = useState(false);
@@ -13,6 +16,7 @@ export function useUndoable() {
     history.current.push(back);
     setUndoable(true);
     setProblems({});
+    afterwards();
   };
   const keep = useStable((data: InputOf<'observation'>, id: string): boolean => {
     const before = device.peek('observation', id) ?? null;
@@ -31,6 +35,7 @@ export function useUndoable() {
   });
   const undo = useStable(() => {
     history.current.pop()?.();
+    afterwards();
     setUndoable(history.current.length > 0);
     setProblems({});
   });

@@ -226,10 +226,14 @@ function SeedMark({
       />
       {plant && (
         <path
-          d={`M${x} ${y(depthM) - 5}V${SURFACE - (plant === 'late' ? 5 : 13)}`}
+          d={
+            plant === 'late'
+              ? `M${x} ${y(depthM) - 4}v-5`
+              : `M${x} ${y(depthM) - 4}v-7m-4 -2l4 3l4 -3`
+          }
+          fill="none"
           stroke={plant === 'late' ? 'var(--clay)' : 'var(--leaf)'}
           strokeWidth={2}
-          strokeDasharray={plant === 'late' ? '3 2' : undefined}
         />
       )}
       {moist === false && (

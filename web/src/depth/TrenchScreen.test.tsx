@@ -17,6 +17,7 @@ async function trench() {
     zoneOffsetMin: -360,
     finishedAt: null,
     planId: null,
+    dugOn: null,
     walkedBy: '',
     note: '',
     asTyped: {},

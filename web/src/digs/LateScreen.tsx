@@ -26,6 +26,7 @@ import { LATE_WORDS } from './digWords.ts';
 import { laggardsOnTape } from './placesOnTape.ts';
 import { newPlant, readDepth, RootFields, StageAndWay, withDepth } from './PlantFields.tsx';
 import { TwoDepths } from './TwoDepths.tsx';
+import { useDugDay } from './useDugDay.ts';
 
 /** A late plant, dug beside its neighbour: placed elsewhere, or held up where it lies. */
 export default function LateScreen() {
@@ -49,7 +50,7 @@ function LatePlants(props: StepProps) {
   const { facts, stop, row } = props;
   const { crop, depthTargetM } = facts.planting.data;
   const units = useUnits();
-  const { keep, remove, undo, problem } = useUndoable();
+  const { keep, remove, undo, problem } = useUndoable(useDugDay(facts));
   const [open, setOpen] = useState<{ id: string; data: PlantDig } | null>(null);
   const digs = stop.seen.flatMap(({ id, data }) =>
     data.type === 'plantDig' && data.late !== null ? [{ id, data }] : [],

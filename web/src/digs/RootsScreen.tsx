@@ -9,6 +9,7 @@ import { useUnits } from '../units/useUnits.ts';
 import { ROOT_WORDS } from './digWords.ts';
 import { newPlant, readDepth, RootFields, StageAndWay, withDepth } from './PlantFields.tsx';
 import { TwoDepths } from './TwoDepths.tsx';
+import { useDugDay } from './useDugDay.ts';
 
 /** Plants dug for their depth, roots and slot. */
 export default function RootsScreen() {
@@ -23,7 +24,7 @@ function Plants(props: StepProps) {
   const { facts, stop, row } = props;
   const { crop, depthTargetM } = facts.planting.data;
   const units = useUnits();
-  const { keep, remove, undo, problem } = useUndoable();
+  const { keep, remove, undo, problem } = useUndoable(useDugDay(facts));
   const [open, setOpen] = useState<{ id: string; data: PlantDig } | null>(null);
   const digs = stop.seen.flatMap(({ id, data }) =>
     data.type === 'plantDig' ? [{ id, data }] : [],

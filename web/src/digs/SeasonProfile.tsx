@@ -53,8 +53,8 @@ export function SeasonProfile({ stand }: { stand: WalkStand }) {
         dryLayerM={null}
       />
       <p className="small soft">
-        With a stem: plants dug on this walk, a broken stem for late ones. Without: seeds of the
-        trench check.
+        With a leaf: seeds of plants dug on this walk; with a short stem: of late ones; without:
+        seeds of the trench check.
       </p>
       <SoilProfileKey crown={planting.data.crop !== 'soybean'} moisture={false} />
     </section>

@@ -34,7 +34,7 @@ export function gapWords({ gaps }: PlantReading, units: Units): FindingWords[] {
   const words: FindingWords[] = [
     {
       tone: most.name === 'coming' ? 'good' : 'plain',
-      says: `Most gaps dug hold ${FIND_WORDS[most.name].key}: ${shareText(most)}. That points to ${FIND_WORDS[most.name].points}.`,
+      says: `Commonest in the gaps dug: ${FIND_WORDS[most.name].key}, ${shareText(most)}. That points to ${FIND_WORDS[most.name].points}.`,
       next:
         gaps.dug < FEW
           ? 'Few were dug: dig more before anything is changed.'

@@ -3,6 +3,7 @@ import {
   INCH_M,
   analyseSpacing,
   costOfSpacing,
+  liveShare,
   machineSpread,
   sdInterval,
   wilsonInterval,
@@ -136,12 +137,12 @@ function Sentences({
 }) {
   const units = useUnits();
   if (found.sdM === null || found.qualityOfFeedIndex === null) return null;
-  // What the tag and the field loss expected of it explain, not what stands: skips are the meter's own.
-  const liveShare = stand.expectedPerM2 / stand.targetPerM2;
+  // What dead seed explains, as the gaps dug or the tag say it, not what stands: skips are the meter's own.
+  const live = liveShare(stand);
   const { perfectSdM, machineSdM } = machineSpread({
     sdM: found.sdM,
     referenceM: stand.spacingM,
-    liveShare,
+    liveShare: live.share,
   });
   const cost = stand.planting.data.crop === 'corn' ? costOfSpacing(found.sdM) : null;
   const loss = (kgPerM2: number) => units.show(kgPerM2, 'cornYield');
@@ -161,7 +162,11 @@ function Sentences({
         {sd &&
           ` (95 %: ${units.show(sd.lower, 'plantSpacing')} to ${units.show(sd.upper, 'plantSpacing')})`}
         . A perfect meter would still show {units.show(perfectSdM, 'plantSpacing')} with{' '}
-        {percent(liveShare)} of the seeds up (germination and field loss of this planting).{' '}
+        {percent(live.share)} of the seeds up (
+        {live.dug === null
+          ? 'germination and field loss of this planting'
+          : `from the ${live.dug} gaps dug`}
+        ).{' '}
         {least
           ? `The machine adds a spread of about ${units.show(machineSdM, 'plantSpacing')} of its own, at least ${units.show(least, 'plantSpacing')}.`
           : 'These tapes do not show that the machine adds to it.'}

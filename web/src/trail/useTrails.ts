@@ -47,12 +47,17 @@ const factsOf = createSelector(
     (given: Given) => given.lengths,
     (given: Given) => given.counts,
     (given: Given) => given.digs,
+    (given: Given) => given.tags,
+    (given: Given) => given.outcomes,
     (given: Given) => given.predicted,
     (given: Given) => given.season,
     (given: Given) => given.today,
   ],
-  (plantings, planters, walks, lengths, counts, digs, predicted, season, today) =>
-    readFacts({ plantings, planters, walks, lengths, counts, digs }, predicted, { season, today }),
+  (plantings, planters, walks, lengths, counts, digs, tags, outcomes, predicted, season, today) =>
+    readFacts({ plantings, planters, walks, lengths, counts, digs, tags, outcomes }, predicted, {
+      season,
+      today,
+    }),
 );
 
 /** Put together once for all who ask. */
@@ -109,6 +114,8 @@ export function useTrails(): PlantingOnTrail[] {
   const lengths = useAll('flaggedLength');
   const counts = useAll('emergenceCount');
   const digs = useAll('belowGround');
+  const tags = useAll('taggedPlant');
+  const outcomes = useAll('tagOutcome');
   const { predicted } = useSeasonWeather();
   const today = useToday();
   const season = useAppSelector((state) => state.sync.season) ?? 0;
@@ -121,6 +128,8 @@ export function useTrails(): PlantingOnTrail[] {
     lengths,
     counts,
     digs,
+    tags,
+    outcomes,
     predicted,
     season,
     today,

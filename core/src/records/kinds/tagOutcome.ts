@@ -34,7 +34,7 @@ export const tagOutcome = defineKind({
       }),
     ),
   parents: { plantId: 'taggedPlant' },
-  held: 'season',
+  held: 'always',
   identity: ({ visit }) => visit,
   table: 'tag_outcomes',
   indexed: { plantId: 'uuid', visit: 'text', on: 'date' },

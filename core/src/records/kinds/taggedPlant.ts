@@ -9,6 +9,7 @@ export const taggedPlant = defineKind({
   schema: z
     .strictObject({
       plantingId: id,
+      /** The walk it was marked on; a walk of another season need not be there. */
       walkId: z.nullable(id),
       stop: z.nullable(whole(1, 9999, 'Number the stop from 1.')),
       row,
@@ -37,8 +38,9 @@ export const taggedPlant = defineKind({
         path: ['group'],
       }),
     ),
-  parents: { plantingId: 'planting', walkId: 'walk' },
-  held: 'season',
+  parents: { plantingId: 'planting' },
+  // Over seasons they add up: few, and always there.
+  held: 'always',
   table: 'tagged_plants',
   indexed: { plantingId: 'uuid', walkId: 'uuid', row: 'integer' },
   words: { own: ({ tag }) => `tagged plant ${tag}` },

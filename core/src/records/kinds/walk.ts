@@ -27,6 +27,8 @@ const visit = {
   finishedAt: z.nullable(timestamp),
   /** The plan its stops follow; null when the eye chose them. */
   planId: z._default(z.nullable(id), null),
+  /** The field's local day a plant was first dug on it; null: none was. */
+  dugOn: z._default(z.nullable(date), null),
   walkedBy: z._default(z.string().check(z.maxLength(120)), ''),
   note,
   asTyped,
@@ -100,11 +102,12 @@ const utcDay = (at: unknown) => (typeof at === 'string' ? at.slice(0, 10) : at);
 /** A visit on foot: what is seen at its stops hangs on it. */
 export const walk = defineKind({
   schema: walkSchema,
-  version: 3,
-  added: { 2: ['startedOn', 'zoneOffsetMin'], 3: ['planId'] },
+  version: 4,
+  added: { 2: ['startedOn', 'zoneOffsetMin'], 3: ['planId'], 4: ['dugOn'] },
   migrations: {
     1: (old) => ({ startedOn: utcDay(old.startedAt), zoneOffsetMin: null, ...old }),
     2: (old) => ({ planId: null, ...old }),
+    3: (old) => ({ dugOn: null, ...old }),
   },
   parents: { plantingId: 'planting', planId: 'samplingPlan' },
   held: 'season',
@@ -120,7 +123,7 @@ export const walk = defineKind({
     own: ({ purpose }) => (purpose === 'trench' ? 'trench check' : 'stand walk'),
     inside: null,
   },
-  defaults: { walkedBy: '', note: '', asTyped: {} },
+  defaults: { dugOn: null, walkedBy: '', note: '', asTyped: {} },
   relations: (
     { plantingId, startedAt, startedOn, zoneOffsetMin: offset },
     lookUp,

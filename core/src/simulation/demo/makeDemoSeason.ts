@@ -531,6 +531,7 @@ export function makeDemoSeason({
         zoneOffsetMin: DEMO_ZONE_MIN,
         finishedAt: walk.finished ? stamp(walk.stops * 7) : null,
         planId: plan?.id ?? null,
+        dugOn: walk.plants ? walk.on : null,
         method: walk.method,
         lengthM,
         hoopDiameterM,
