@@ -758,6 +758,8 @@ takes(
 takes('expectedWay', 'stops areaM2', args(whole(0, 60), number(0, 2e6)));
 
 // What a plant tells
+const told = record({ value: number(4, 5), lower: number(0, 4), upper: number(5, 9) });
+takes('differenceOf', 'a b', args(told, told), { signed: 'value lower upper' });
 takes('binomialUpperTail', 'k n p', args(whole(0, 9), whole(9, 40), share));
 takes(
   'betaBinomialUpperTail',
@@ -926,6 +928,8 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'fullYieldOf',
     'readStandCost',
     'liveShare',
+    'compareWalks',
+    'machineOf',
     'readTags',
     'ownWeights',
     'tagsDone',

@@ -77,3 +77,11 @@ export { stopSteps, type StepStanding } from './stopSteps.ts';
 export { fullYieldOf, readStandCost, type StandCost } from './readStandCost.ts';
 export { liveShare } from './liveShare.ts';
 export { ownWeights, readTags, type OwnWeights, type TagRead } from './readTags.ts';
+export {
+  COMPARED,
+  compareWalks,
+  machineOf,
+  type Compared,
+  type KindOfMachine,
+  type WalkComparison,
+} from './compareWalks.ts';

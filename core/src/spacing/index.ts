@@ -2,3 +2,4 @@ export { analyseSpacing, type SpacingAnalysis, type SpacingRun } from './analyse
 export { slotsSpanned, intervalClass, type IntervalClass } from './classifyInterval.ts';
 export { machineSpread, perfectMeterSd } from './perfectMeterSd.ts';
 export { costOfSpacing, type SpacingCost } from './costOfSpacing.ts';
+export { RANDOM_FEED } from './randomFeed.ts';

@@ -6,6 +6,7 @@ import {
   costOfSpacing,
   machineSpread,
   perfectMeterSd,
+  RANDOM_FEED,
   slotsSpanned,
 } from './index.ts';
 import { sampleSd, sdInterval, seededRandom } from '../stats/index.ts';
@@ -191,4 +192,16 @@ it('a meter that skips is not excused by the stand that its skips leave', () => 
   expect(spread(0).machineSdM).toBeLessThan(0.01);
   const bad = spread(0.2);
   expect(bad.machineSdM).toBeGreaterThan(1.5 * bad.perfectSdM);
+});
+
+describe('RANDOM_FEED', () => {
+  it('is what the accounting gives for seeds that fall by chance', () => {
+    const random = seededRandom(77);
+    const positionsM = [0];
+    for (let i = 0; i < 60_000; i++)
+      positionsM.push(positionsM.at(-1)! - 0.1 * Math.log(1 - random.uniform()));
+    const { qualityOfFeedIndex } = analyseSpacing([{ positionsM }], { referenceM: 0.1 });
+    expect(qualityOfFeedIndex!).toBeCloseTo(RANDOM_FEED, 2);
+    expect(RANDOM_FEED).toBeGreaterThan(0.2);
+  });
 });

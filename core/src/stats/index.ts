@@ -25,4 +25,5 @@ export {
   type PlacedValue,
 } from './localVariance.ts';
 export { shuffled } from './shuffled.ts';
+export { differenceOf, type Told } from './difference.ts';
 export { fitLine, type FittedLine } from './fitLine.ts';

@@ -65,6 +65,7 @@ export const router = createBrowserRouter([
         path: 'walks/:walkId/stops/:stopId/notes',
         lazy: screen(() => import('../notes/StopNotesScreen.tsx')),
       },
+      { path: 'walks/:walkId/compare', lazy: screen(() => import('../stand/CompareScreen.tsx')) },
       { path: 'walks/:walkId/result', lazy: screen(() => import('../stand/ResultScreen.tsx')) },
       {
         path: 'plantings/:plantingId/below',

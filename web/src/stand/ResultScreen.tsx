@@ -43,14 +43,21 @@ export default function ResultScreen() {
           {stand.walk.data.finishedAt ? '' : '; walk under way'}
         </div>
       </div>
-      <Button
-        component={Link}
-        variant={summary ? 'default' : 'filled'}
-        h={48}
-        to={`/walks/${stand.walk.id}`}
-      >
-        {summary ? 'Open the counts' : 'Start counting'}
-      </Button>
+      <div className="row">
+        {summary && (
+          <Button component={Link} variant="default" h={48} to={`/walks/${stand.walk.id}/compare`}>
+            Compare
+          </Button>
+        )}
+        <Button
+          component={Link}
+          variant={summary ? 'default' : 'filled'}
+          h={48}
+          to={`/walks/${stand.walk.id}`}
+        >
+          {summary ? 'Open the counts' : 'Start counting'}
+        </Button>
+      </div>
     </div>
   );
   if (!summary)

@@ -13,6 +13,8 @@ interface Props {
   expectedPerM2: number;
   denseStand: boolean;
   height?: number;
+  /** Ends of the scale, plants per m², where another drawing has the same; left out: as its own figures want it. */
+  span?: readonly [number, number];
 }
 
 const PAD = 18;
@@ -28,6 +30,7 @@ export function StandScale({
   expectedPerM2,
   denseStand,
   height = 166,
+  span,
 }: Props) {
   const units = useUnits();
   const { ref, width } = useDrawingWidth(640);
@@ -39,8 +42,7 @@ export function StandScale({
     ...(intervalPerM2 ?? []),
   ];
   const [least, most] = extent(all) as [number, number];
-  const low = Math.max(0, least - targetPerM2 * 0.08);
-  const high = most + targetPerM2 * 0.08;
+  const [low, high] = span ?? [Math.max(0, least - targetPerM2 * 0.08), most + targetPerM2 * 0.08];
   const x = scaleLinear([low, high], [PAD, width - PAD]);
   const axis = height - 28;
   const lanes = dodge(stops.map(({ perM2 }) => x(perM2)));

@@ -8,6 +8,7 @@ import {
 } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useMemo } from 'react';
+import { shortDate } from '../app/dates.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { useAll, useChildrenOfEach, useDevice, useWalksRead, useWorkspace } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
@@ -68,7 +69,7 @@ export function OwnWeightsCard() {
       </dl>
       <WhatChanges weights={offered} />
       <div>
-        <Button h={48} onClick={use} disabled={used}>
+        <Button variant="default" h={48} onClick={use} disabled={used}>
           {used ? 'In use' : 'Use these weights'}
         </Button>
       </div>
@@ -121,7 +122,7 @@ function WhatChanges({ weights }: { weights: LatenessWeights }) {
         return [
           {
             id: walk.id,
-            field: field.data.name,
+            field: `${field.data.name}, ${shortDate(walk.data.startedOn)} ${walk.data.startedOn.slice(0, 4)}`,
             kind: units.standKind(before.denseStand),
             before: before.summary.effective.meanPerM2,
             after: after.summary.effective.meanPerM2,

@@ -81,12 +81,14 @@ export default function TagsScreen() {
                 <li key={tag.id} className="task due" data-tag={tag.data.tag}>
                   <TagLine tag={tag} crop={crop} />
                   {open === tag.id ? (
-                    <OutcomeForm
-                      tag={tag}
-                      crop={crop}
-                      suggested={suggested}
-                      onDone={() => setOpen(null)}
-                    />
+                    <div style={{ gridColumn: '1 / -1', width: '100%' }}>
+                      <OutcomeForm
+                        tag={tag}
+                        crop={crop}
+                        suggested={suggested}
+                        onDone={() => setOpen(null)}
+                      />
+                    </div>
                   ) : (
                     <TagTools tag={tag} onOpen={() => setOpen(tag.id)} />
                   )}
