@@ -16,7 +16,7 @@ export function StageBars({
   const most = max(reading.distribution, ({ plants }) => plants)!;
   const at = reading.distribution.findIndex(({ stage }) => stage === reading.mode);
   return (
-    <ul className={styles.bars} aria-label="Plants by stage">
+    <ul className={styles.bars} aria-label="Plants by stage" tabIndex={0}>
       {reading.distribution.map(({ stage, plants }, i) => (
         <li key={stage}>
           <span className={styles.column} style={{ height: 90 }}>

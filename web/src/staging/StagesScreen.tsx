@@ -143,7 +143,12 @@ function StageRow(props: StepProps) {
           />
         </div>
       ) : (
-        <div className={styles.plants} aria-label="Plants of this row, the newest first">
+        <div
+          className={styles.plants}
+          role="group"
+          tabIndex={0}
+          aria-label="Plants of this row, the newest first"
+        >
           {record.stages.length === 0 && <span>No plant staged in this row yet</span>}
           {record.stages
             .map((stage, i) => <span key={i}>{stageName(stage ?? '', by)}</span>)

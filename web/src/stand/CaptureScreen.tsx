@@ -4,7 +4,7 @@ import { useStore } from 'react-redux';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Fold } from '../app/Fold.tsx';
 import { useStable } from '../app/useStable.ts';
-import { useDevice } from '../data/hooks.ts';
+import { selectChildren, useDevice } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { countsInHeadChosen } from '../data/preferences.ts';
 import { useAppDispatch, useAppSelector, type RootState } from '../data/store.ts';
@@ -143,7 +143,10 @@ function StopCapture({
   const toNextStop = useNextStop(facts, stop, setProblem);
   const { own } = useSteps(stop, planting.id);
   const further = nextStep(own, 'count');
-  const nextStop = useStable(() => toNextStop(counted));
+  const worked = useAppSelector(
+    (state) => selectChildren(state, 'observation', 'stopId', stop.id).length > 0,
+  );
+  const nextStop = useStable(() => toNextStop(worked));
   /** From the last row: the next step of this person's order, else the next stop. */
   const goOn = () => {
     if (!further || !counted) return nextStop();
@@ -219,7 +222,7 @@ function StopCapture({
                       `More late than counted: ${late} are behind, of ${plants} plants. Count one of the two again.`,
                     );
                   write(() => ({ inStep: plants - late }), false);
-                  step(1);
+                  if (!lastRow) step(1);
                 }}
               />
             </Suspense>

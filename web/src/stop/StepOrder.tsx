@@ -33,7 +33,7 @@ export default function StepOrder({ onClose }: { onClose(): void }) {
                 label={name(step)}
                 description={STEP_WORDS[step].says}
                 checked={at >= 0}
-                disabled={step === 'count'}
+                disabled={at >= 0 && order.length === 1}
                 onChange={(event) =>
                   choose(
                     event.currentTarget.checked

@@ -93,7 +93,7 @@ function StepFoot({ facts, stop, step, row }: StopWork & { step: StopStep; row: 
       device.change('stop', stop.id, (data) => ({ ...data, skipped: [...data.skipped, step] }));
     const place = { walkId: facts.walk.id, stopId: stop.id, ordinal: stop.data.ordinal };
     if (next) void navigate(stepLink(place, next, row), { replace: true });
-    else toNextStop(stop.counts.length > 0);
+    else toNextStop(stop.seen.length > 0);
   };
   return (
     <>
