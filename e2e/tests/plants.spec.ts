@@ -66,6 +66,11 @@ const signal = (context: BrowserContext) => context.unroute('**/api/**');
 const stage = (page: Page, code: string) => page.locator(`[data-stage="${code}"]`);
 const depth = (page: Page, whole: number, eighths: number) =>
   page.locator(`[data-depth="${whole}.${eighths}"]`);
+/** Looked at in every size, and back on the phone. */
+const onPhone = async (page: Page, screen: string) => {
+  await accessible(page, screen);
+  await page.setViewportSize(PHONE);
+};
 /** The way on from a step. */
 const goOn = (page: Page) => page.getByRole('button', { name: /^(Next:|Skip to)/ });
 const step = (page: Page, name: string | RegExp) =>
@@ -93,7 +98,7 @@ test('a stop with every step, two people on it without a signal, in at most 90 t
   await page.getByRole('button', { name: 'My order' }).click();
   await page.getByRole('button', { name: 'All steps, as listed' }).click();
   await page.getByRole('button', { name: 'Tape earlier' }).click();
-  await accessible(page, 'order of work');
+  await onPhone(page, 'order of work');
   await page.getByRole('button', { name: 'Done' }).click();
   await page.getByRole('button', { name: 'Type numbers' }).click();
   await allSent(page);
@@ -124,7 +129,7 @@ test('a stop with every step, two people on it without a signal, in at most 90 t
     else await stage(page, plant === 12 ? 'V1' : plant % 6 === 0 ? 'V2' : 'V3').click();
   }
   await expect(page.getByTestId('tape-plants')).toHaveText('25');
-  await accessible(page, 'tape with stages');
+  await onPhone(page, 'tape with stages');
   await goOn(page).click();
   await expect(page.getByRole('heading', { name: 'Gaps, stop 1' })).toBeVisible();
   for (const [i, find] of ['rotten', 'noSeed'].entries()) {
@@ -143,7 +148,7 @@ test('a stop with every step, two people on it without a signal, in at most 90 t
   await depth(page, 2, 6).click();
   await depth(page, 2, 0).click();
   await expect(page.getByTestId('pair-says')).toContainText('placed deeper than the neighbour');
-  await accessible(page, 'late plant and neighbour');
+  await onPhone(page, 'late plant and neighbour');
   await goOn(page).click();
   await page.getByRole('button', { name: /^Dig a plant/ }).click();
   await depth(page, 2, 1).click();
@@ -162,7 +167,7 @@ test('a stop with every step, two people on it without a signal, in at most 90 t
   await expect(other.getByText('More plants show it than were looked at')).toBeVisible();
   await other.getByLabel('Show it').fill('4');
   await expect(other.getByTestId('incidence')).toContainText('20 % here');
-  await accessible(other, 'pests');
+  await onPhone(other, 'pests');
   await step(other, 'Photos').click();
   const choose = other.locator('input[type=file]');
   await choose.setInputFiles({
@@ -259,7 +264,7 @@ test('soybean by nodes: staged, a late plant dug and tagged, and looked at again
   await page.getByRole('combobox', { name: 'Planter row' }).selectOption('2');
   for (const code of ['V1', 'V1', 'VC', 'VE', 'V1']) await stage(page, code).click();
   await expect(page.getByTestId('stage-words')).toContainText('1 one stage behind, 1 two or more');
-  await accessible(page, 'stages of soybean');
+  await onPhone(page, 'stages of soybean');
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByTestId('stage-next')).toContainText('Plant 5 is');
   await step(page, 'Late plants').click();
@@ -289,7 +294,7 @@ test('soybean by nodes: staged, a late plant dug and tagged, and looked at again
   await page.getByLabel('Pods').fill('0');
   await page.getByRole('button', { name: 'Keep' }).click();
   await expect(page.locator('[data-tag="green 1"]')).toContainText('barren 0 pods');
-  await accessible(page, 'tagged plants');
+  await onPhone(page, 'tagged plants');
   await allSent(page);
   await openPlanting(page, 'Curlew Beans');
   await expect(page.getByRole('link', { name: /Tagged plants/ }).first()).toBeVisible();

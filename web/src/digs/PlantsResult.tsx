@@ -122,7 +122,7 @@ export default function PlantsResult({ stand }: { stand: WalkStand }) {
       )}
       <SeasonProfile stand={stand} />
       {signs.length > 0 && <Signs signs={signs} />}
-      <Where title="By row" name={(row: number) => `Row ${row}`} locals={reading.rows} />
+      <Where title="By row" name={(row: number) => String(row)} locals={reading.rows} />
       <Where title="By zone" name={(zone: string) => zoneName(zone)} locals={reading.zones} />
       <Pictures photos={photos} />
     </>
@@ -212,7 +212,7 @@ function Where<At extends string | number>({
         <table className="figures">
           <thead>
             <tr>
-              <th scope="col" />
+              <th scope="col">{title === 'By row' ? 'Row' : 'Zone'}</th>
               <th scope="col">Gaps dug</th>
               <th scope="col">Mostly</th>
               <th scope="col">Late dug</th>

@@ -1,6 +1,7 @@
 import { belowRates } from './belowRates.ts';
 import { emergenceRates } from './emergenceRates.ts';
 import { monitorRates } from './monitorRates.ts';
+import { plantRates } from './plantRates.ts';
 import { predictionRates } from './predictionRates.ts';
 import { roughRates } from './roughRates.ts';
 import { samplingRates } from './samplingRates.ts';
@@ -28,6 +29,7 @@ export function judgementRates(of: { seed: number; runs: number }): Rate[] {
     ...emergenceRates(of),
     ...roughRates(of),
     ...samplingRates({ seed: of.seed, runs: Math.max(of.runs, Math.min(1000, 3 * of.runs)) }),
+    ...plantRates({ seed: of.seed, runs: Math.max(300, of.runs) }),
     ...seasonRates({ first: of.seed, runs: Math.ceil(of.runs / 2) }),
   ];
 }

@@ -4,6 +4,7 @@ import { belowRates } from './belowRates.ts';
 import { emergenceRates } from './emergenceRates.ts';
 import { keeps } from './rate.ts';
 import { monitorRates } from './monitorRates.ts';
+import { plantRates } from './plantRates.ts';
 import { predictionRates } from './predictionRates.ts';
 import { roughRates } from './roughRates.ts';
 import { samplingRates } from './samplingRates.ts';
@@ -21,6 +22,7 @@ describe('error rates of the judgements, over simulated cases whose truth is kno
     ...emergenceRates({ seed: 20275, runs: 16 }),
     ...roughRates({ seed: 20273, runs: 20 }),
     ...samplingRates({ seed: 20278, runs: 80 }),
+    ...plantRates({ seed: 20279, runs: 15 }),
     ...seasonRates({ first: 20274, runs: 4 }),
   ])('$what', (rate) => expect(keeps(rate, 2.5), JSON.stringify(rate)).toBe(true));
 });
