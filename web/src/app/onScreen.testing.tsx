@@ -10,7 +10,7 @@ import { MemoryRouter } from 'react-router';
 import { vi } from 'vitest';
 import { Device, type Draft } from '../data/device.ts';
 import { fakeServer } from '../data/fakeServer.testing.ts';
-import { DeviceContext, selectOne } from '../data/hooks.ts';
+import { DeviceContext, selectAll, selectOne } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { makeStore } from '../data/store.ts';
 import { SyncLoop } from '../data/syncLoop.ts';
@@ -64,7 +64,10 @@ export async function onScreen(
     device,
     server,
     user: userEvent.setup(),
+    store,
     shown: <K extends Kind>(kind: K, id: string) => selectOne(store.getState(), kind, id),
+    /** What the device shows of a kind. */
+    all: <K extends Kind>(kind: K) => selectAll(store.getState(), kind).map(({ data }) => data),
   };
 }
 
