@@ -922,6 +922,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ...([
     'readPlants',
     'readStop',
+    'perM2Of',
     'stagesAtStop',
     'stagesOf',
     'stopSteps',

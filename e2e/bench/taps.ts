@@ -17,7 +17,11 @@ function stolen(from?: number[]): number | number[] {
 }
 
 /** Times from tap to the next frame drawn, by the browser's own measure (Event Timing, in steps of 8 ms), on a four times slower CPU. */
-async function tapTimes(page: Page, session: CDPSession): Promise<number[]> {
+export async function tapTimes(
+  page: Page,
+  session: CDPSession,
+  on = '[data-tally=inStep]',
+): Promise<number[]> {
   await session.send('Emulation.setCPUThrottlingRate', { rate: 4 });
   await page.evaluate(() => {
     const times: number[] = [];
@@ -31,7 +35,7 @@ async function tapTimes(page: Page, session: CDPSession): Promise<number[]> {
       buffered: false,
     } as PerformanceObserverInit);
   });
-  const key = (await page.locator('[data-tally=inStep]').boundingBox())!;
+  const key = (await page.locator(on).boundingBox())!;
   for (let i = 0; i < TAPS; i++) {
     await page.mouse.click(key.x + key.width / 2, key.y + key.height / 2);
     await page.waitForTimeout(150);

@@ -1,13 +1,10 @@
+export { COVERS, SEED_STATES, type Cover, type SeedState } from './states.ts';
 export {
   BELOW_CAUSES,
-  COVERS,
   fateOf,
   judgeBelow,
-  SEED_STATES,
   type BelowCause,
   type BelowJudgement,
-  type Cover,
   type SeedBelow,
   type SeedFate,
-  type SeedState,
 } from './judgeBelow.ts';

@@ -1,24 +1,8 @@
 import { requireNotNegative, requirePositiveShare, requireSome } from '../arguments/index.ts';
 import { CROP_FACTS, type Crop } from '../crops/index.ts';
 import { binomialCdf, wilsonInterval, type Interval } from '../stats/index.ts';
+import { SEED_STATES, type SeedState, type Cover } from './states.ts';
 import type { Spell } from '../weather/index.ts';
-
-/** What a seed dug before anything is up looks like, in the order it comes on; then what stops it. */
-export const SEED_STATES = [
-  'dry',
-  'swollen',
-  'root',
-  'shoot',
-  'bent',
-  'rotten',
-  'chewed',
-  'gone',
-] as const;
-export type SeedState = (typeof SEED_STATES)[number];
-
-/** What lies over the seeds of a row. */
-export const COVERS = ['crust', 'clod', 'residue', 'openSlot'] as const;
-export type Cover = (typeof COVERS)[number];
 
 export interface SeedBelow {
   state: SeedState;

@@ -1,13 +1,7 @@
 export { comparePairs, type PairComparison } from './comparePairs.ts';
 export { depthFromMesocotyl } from './depthFromMesocotyl.ts';
-export {
-  causeShares,
-  DOUBLE_FINDS,
-  GAP_FINDS,
-  LOST_AS_SEED,
-  type DoubleFind,
-  type GapFind,
-} from './gapFinds.ts';
+export { causeShares } from './causeShares.ts';
+export { DOUBLE_FINDS, GAP_FINDS, LOST_AS_SEED, type DoubleFind, type GapFind } from './finds.ts';
 export {
   germinationAllowanceTest,
   SEEDS_OF_A_TAG,

@@ -1,9 +1,2 @@
-export {
-  SEVERITIES,
-  SIGN_FACTS,
-  SIGNS,
-  signsOf,
-  type Severity,
-  type Sign,
-  type SignFacts,
-} from './signs.ts';
+export { SEVERITIES, SIGNS, type Severity, type Sign } from './signNames.ts';
+export { SIGN_FACTS, signsOf, type SignFacts } from './signs.ts';

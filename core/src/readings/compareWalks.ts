@@ -68,7 +68,7 @@ function figuresOf(stand: WalkStand): Record<Compared, Told | null> {
   );
   const sd = sdInterval(intervals);
   const singly =
-    spacing?.qualityOfFeedIndex == null || spacing.slots === 0
+    !spacing || spacing.qualityOfFeedIndex === null || spacing.slots === 0
       ? null
       : wilsonInterval(Math.round(spacing.qualityOfFeedIndex * spacing.slots), spacing.slots);
   const skipped = plants.gaps.finds.find(({ name }) => name === 'noSeed') ?? null;
@@ -87,7 +87,7 @@ function figuresOf(stand: WalkStand): Record<Compared, Told | null> {
     ),
     singly: singly && { value: singly.share, lower: singly.lower, upper: singly.upper },
     spread:
-      sd && spacing?.sdM != null
+      sd && spacing && spacing.sdM !== null
         ? { value: spacing.sdM / stand.spacingM, lower: sd.lower, upper: sd.upper }
         : null,
     placed: ofShare(plants.late.placed),

@@ -32,14 +32,17 @@ export {
 } from './readTrenchCheck.ts';
 export {
   countsOf,
+  perM2Of,
   plantsOf,
-  readStop,
   readWalkFacts,
+  type KeptCount,
+  type WalkFacts,
+} from './readWalkFacts.ts';
+export {
+  readStop,
   readWalkStand,
   shareBehind,
   tapeRun,
-  type KeptCount,
-  type WalkFacts,
   type WalkStand,
   type WalkStop,
 } from './readWalkStand.ts';

@@ -9,7 +9,7 @@ import {
 } from '../sampling/index.ts';
 import type { Field, FieldPart, Kept, Planter, SamplingPlan, Stop } from '../records/index.ts';
 import { summariseStand } from '../stand/index.ts';
-import { countsOf } from './readWalkStand.ts';
+import { countsOf } from './readWalkFacts.ts';
 import type { Held } from './held.ts';
 
 /** Zones that a plan may go by: one kind of part at a time. */

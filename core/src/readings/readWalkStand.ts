@@ -1,32 +1,19 @@
-import { CROP_FACTS, type Crop } from '../crops/index.ts';
-import type {
-  Count,
-  Field,
-  Kept,
-  Observation,
-  Planter,
-  Planting,
-  SamplingPlan,
-  StandWalk,
-  Stop,
-  Tape,
-} from '../records/index.ts';
+import type { Crop } from '../crops/index.ts';
+import type { Count, Kept, Observation, Stop, Tape } from '../records/index.ts';
 import {
-  DEFAULT_WEIGHTS,
   standByRow,
   summariseStand,
-  type LatenessWeights,
+  USUAL_CV,
   type RowStand,
   type StandStop,
   type StandSummary,
 } from '../stand/index.ts';
-import { expectedStand, targetSpacing } from '../targets/index.ts';
 import { planeAt } from '../geo/index.ts';
 import type { Held } from './held.ts';
 import { placeOfStop } from './placeOfStop.ts';
+import { countsOf, plantsOf, type KeptCount, type WalkFacts } from './readWalkFacts.ts';
 import { stagesAtStop, type StopStages } from './stagesAtStop.ts';
 
-export type KeptCount = Held<Count>;
 export interface WalkStop {
   id: string;
   data: Stop;
@@ -40,60 +27,11 @@ export interface WalkStop {
   seen: Held<Observation>[];
 }
 
-/** What is known of a walk without its counts. */
-export interface WalkFacts {
-  walk: Held<StandWalk>;
-  planting: Held<Planting>;
-  field: Field;
-  planter: Planter | null;
-  /** Where its stops were to be, drawn before it; null when the eye chose them. */
-  plan: Held<SamplingPlan> | null;
-  /** In the order they were made. */
-  stops: Held<Stop>[];
-  weights: LatenessWeights;
-  ownWeights: boolean;
-  targetPerM2: number;
-  expectedPerM2: number;
-  spacingM: number;
-  denseStand: boolean;
-}
-
 export interface WalkStand extends WalkFacts {
   stops: WalkStop[];
   /** Over the stops not chosen for their looks; null before the first plant is counted. */
   summary: StandSummary | null;
   rows: RowStand[];
-}
-
-/**
- * What is known of a walk without its counts.
- * @param weights of plants behind, the user's own; null for the default
- * @param plan that its places were drawn by
- */
-export function readWalkFacts(
-  walk: Held<StandWalk>,
-  planting: Held<Planting>,
-  field: Field,
-  planter: Planter | null,
-  stops: readonly Held<Stop>[],
-  weights: LatenessWeights | null,
-  plan: Held<SamplingPlan> | null = null,
-): WalkFacts {
-  const { rowWidthM, seedsPerM2, germination, fieldLoss, crop } = planting.data;
-  return {
-    walk: { id: walk.id, data: walk.data },
-    planting,
-    field,
-    planter,
-    plan,
-    stops: [...stops].sort((a, b) => a.data.ordinal - b.data.ordinal),
-    weights: weights ?? DEFAULT_WEIGHTS,
-    ownWeights: weights !== null,
-    targetPerM2: seedsPerM2,
-    expectedPerM2: expectedStand({ seedsPerM2, germination, fieldLoss }),
-    spacingM: targetSpacing({ rowWidthM, populationPerM2: seedsPerM2 }),
-    denseStand: CROP_FACTS[crop].denseStand,
-  };
 }
 
 /** A walk read: its stops with what was counted there, and what the counts say together. */
@@ -119,10 +57,6 @@ export function shareBehind(counts: readonly Count[]): number {
   return all === 0 ? 0 : late / all;
 }
 
-/** The counts among what was observed. */
-export const countsOf = (own: readonly Kept<'observation'>[]): KeptCount[] =>
-  own.flatMap(({ id, data }) => (data.type === 'count' ? [{ id, data }] : []));
-
 function summariseWalk(
   stops: readonly WalkStop[],
   { walk, weights, planter, denseStand, plan }: WalkFacts,
@@ -143,7 +77,12 @@ function summariseWalk(
               ? { ...own, at: plane.toMetres(at), zone: places![data.planned!]?.zone ?? '' }
               : own;
           }),
-          { weights, plan: places ? { shares: plan!.data.shares } : undefined },
+          {
+            weights,
+            plan: places ? { shares: plan!.data.shares } : undefined,
+            // Who lags is patchy, and a few stops know badly how much.
+            usual: USUAL_CV,
+          },
         )
       : null;
   const rowCounts = usable.map(({ counts }) =>
@@ -198,6 +137,3 @@ function withLaggards(counts: Count[], staged: StopStages | null): Count[] {
     twoBehind: (count.inStep * behind.twoBehind) / plants,
   }));
 }
-
-/** Plants of one count, all stages. */
-export const plantsOf = ({ inStep, oneBehind, twoBehind }: Count) => inStep + oneBehind + twoBehind;

@@ -1,8 +1,6 @@
 import { requireNotNegative } from '../arguments/index.ts';
 import { mean, sampleSd, tQuantile } from '../stats/index.ts';
-
-export const TAG_GROUPS = ['inStep', 'oneBehind', 'twoBehind'] as const;
-export type TagGroup = (typeof TAG_GROUPS)[number];
+import type { TagGroup } from './tagGroups.ts';
 
 export interface OwnWeight {
   /** Yield of the group ÷ yield of those in step. */

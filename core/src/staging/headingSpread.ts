@@ -8,7 +8,7 @@ export interface Heading {
 }
 
 /** From one stem in ten to nine in ten, in SDs of a normal distribution. */
-const TENTHS = 2 * normalQuantile(0.9);
+const TENTHS = 2 * 1.2815515655446004;
 
 /**
  * How many days heading takes, from the share headed on two days: the stems' heading days are taken as normal about their middle,

@@ -8,5 +8,6 @@ export {
 } from './stages.ts';
 export { readStages, type StageReading } from './readStages.ts';
 export { headingSpread, type Heading } from './headingSpread.ts';
-export { estimateWeights, TAG_GROUPS, type OwnWeight, type TagGroup } from './estimateWeights.ts';
+export { estimateWeights, type OwnWeight } from './estimateWeights.ts';
+export { TAG_GROUPS, type TagGroup } from './tagGroups.ts';
 export { stageByHeat } from './stageByHeat.ts';

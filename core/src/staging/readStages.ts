@@ -1,4 +1,3 @@
-import { rollup } from 'd3-array';
 import type { Crop } from '../crops/index.ts';
 import { wilsonInterval, type Interval } from '../stats/index.ts';
 import { STAGES, stageStep } from './stages.ts';
@@ -25,16 +24,14 @@ export interface StageReading {
  */
 export function readStages(crop: Crop, stages: readonly string[]): StageReading | null {
   if (stages.length === 0) return null;
-  const bySteps = rollup(
-    stages,
-    (same) => same.length,
-    (stage) => {
-      const step = stageStep(crop, stage);
-      if (step === null) throw new RangeError(`stages must be of ${crop}, got ${stage}`);
-      return step;
-    },
-  );
-  const found = [...bySteps].sort(([a], [b]) => a - b);
+  const byStage = new Map<string, number>();
+  for (const stage of stages) byStage.set(stage, (byStage.get(stage) ?? 0) + 1);
+  const bySteps = [...byStage].map(([stage, plants]): [step: number, plants: number] => {
+    const step = stageStep(crop, stage);
+    if (step === null) throw new RangeError(`stages must be of ${crop}, got ${stage}`);
+    return [step, plants];
+  });
+  const found = bySteps.sort(([a], [b]) => a - b);
   const [common] = found.reduce((best, one) => (one[1] >= best[1] ? one : best));
   const where = (wanted: (behind: number) => boolean) =>
     found.reduce((sum, [step, plants]) => sum + (wanted(common - step) ? plants : 0), 0);

@@ -1,14 +1,13 @@
+export { DEFAULT_WEIGHTS, type LatenessWeights } from './weights.ts';
 export {
   FEWEST_STOPS,
   USUAL_CV,
   summariseStand,
-  DEFAULT_WEIGHTS,
   type RowCount,
   type StandPlan,
   type StandStop,
   type StandSummary,
   type StandEstimate,
-  type LatenessWeights,
 } from './summariseStand.ts';
 export { rowsAsSeen, type Travel } from './rowOrder.ts';
 export {

@@ -163,14 +163,18 @@ function againstSisters(
   usualVariance: number,
 ): Map<number, Effect> {
   const byStop = group(cells, ({ stop }) => stop);
-  const compared = cells.flatMap(({ row, stop, value }) => {
-    const others = byStop.get(stop)!.filter((one) => one.row !== row);
-    if (others.length < 2) return [];
-    const sisters = median(others, (one) => one.value)!;
-    return [{ row, off: value - sisters, sisters, spread: 1 + MEDIAN / others.length }];
+  const compared = [...byStop.values()].flatMap((here) => {
+    const sistersOf = middleOfOthers(here);
+    return here.flatMap(({ row, value }) => {
+      const { sisters, others } = sistersOf(row, value);
+      return others < 2
+        ? []
+        : [{ row, off: value - sisters!, sisters: sisters!, spread: 1 + MEDIAN / others }];
+    });
   });
-  const rows = [...new Set(compared.map(({ row }) => row))];
-  const own = (row: number) => compared.filter((one) => one.row === row);
+  const byRow = group(compared, ({ row }) => row);
+  const rows = [...byRow.keys()];
+  const own = (row: number) => byRow.get(row)!;
   const effects = new Map(rows.map((row) => [row, mean(own(row).map(({ off }) => off))!]));
   const squares = compared.reduce(
     (sum, { row, off, spread }) => sum + (off - effects.get(row)!) ** 2 / spread,
@@ -202,6 +206,26 @@ function againstSisters(
       ];
     }),
   );
+}
+
+/** The middle of a stop's other rows, for each of its rows: sorted once, as long as no row is there twice. */
+function middleOfOthers(here: readonly { row: number; value: number }[]) {
+  const once = new Set(here.map(({ row }) => row)).size === here.length;
+  const sorted = here.map(({ value }) => value).sort((a, b) => a - b);
+  return (row: number, value: number): { sisters: number | undefined; others: number } => {
+    if (!once) {
+      const others = here.filter((one) => one.row !== row);
+      return { sisters: median(others, (one) => one.value), others: others.length };
+    }
+    const others = sorted.length - 1;
+    const out = sorted.indexOf(value);
+    const at = (i: number) => sorted[i < out ? i : i + 1]!;
+    const half = others >> 1;
+    return {
+      sisters: others % 2 === 1 ? at(half) : (at(half - 1) + at(half)) / 2,
+      others,
+    };
+  };
 }
 
 /**

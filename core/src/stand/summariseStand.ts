@@ -12,6 +12,7 @@ import {
   tInterval,
   tQuantile,
 } from '../stats/index.ts';
+import { DEFAULT_WEIGHTS, type LatenessWeights } from './weights.ts';
 import { twoFields, type TwoFields } from './twoFields.ts';
 
 /** Plants counted on one stretch of row. */
@@ -42,15 +43,6 @@ export interface StandStop {
 export interface StandPlan {
   shares: Readonly<Record<string, number>>;
 }
-
-/** Share of a full plant's yield that a plant behind its neighbours is expected to carry. */
-export interface LatenessWeights {
-  oneBehind: number;
-  twoBehind: number;
-}
-
-/** A default of this app, nobody's research: replace it with weights from your own tagged plants. */
-export const DEFAULT_WEIGHTS: LatenessWeights = { oneBehind: 0.75, twoBehind: 0 };
 
 export interface StandEstimate {
   meanPerM2: number;
@@ -156,15 +148,29 @@ function designOf(stops: readonly StandStop[], plan: StandPlan | undefined): Des
   };
 }
 
+/** A variance as seen, or wider by what is usual of such stops: never narrower. */
+function widened(
+  { variance, df }: { variance: number; df: number },
+  usual: { cv: number; df: number; meanPerM2: number } | null,
+): number {
+  if (!usual) return variance;
+  const borrowed = usual.df * (usual.cv * usual.meanPerM2) ** 2;
+  return Math.max(variance, (df * variance + borrowed) / (df + usual.df));
+}
+
 function estimate(
   densities: number[],
   confidence: number,
   floorSd: number,
   { weights, squares, variance }: Design,
+  usual: { cv: number; df: number } | null = null,
 ): StandEstimate & { sd: number | null } {
   const meanPerM2 = densities.reduce((sum, value, i) => sum + value * weights[i]!, 0);
   const seen = variance(densities);
-  const sd = seen === null ? null : Math.max(Math.sqrt(seen.variance), floorSd);
+  const sd =
+    seen === null
+      ? null
+      : Math.max(Math.sqrt(widened(seen, usual && { ...usual, meanPerM2 })), floorSd);
   if (seen === null || sd === null) return { meanPerM2, sePerM2: null, intervalPerM2: null, sd };
   const sePerM2 = sd * Math.sqrt(squares);
   return {
@@ -207,6 +213,8 @@ function stopsFor(
  * @param opts.confidence of the intervals, default 0.95
  * @param opts.plan when the places were drawn before the walk, spread over the field and its zones: zones then count by their
  *   area, and stops are compared with their neighbours (see localVariance)
+ * @param opts.usual spread of such stops, as so many stops would know it: the effective stand’s interval is never narrower than both
+ *   together; left out, it is by the stops alone
  * @returns plants per m²
  * @throws RangeError naming the stop, the count and the value that is wrong
  * @example
@@ -217,7 +225,12 @@ function stopsFor(
  */
 export function summariseStand(
   stops: readonly StandStop[],
-  opts: { weights?: LatenessWeights; confidence?: number; plan?: StandPlan } = {},
+  opts: {
+    weights?: LatenessWeights;
+    confidence?: number;
+    plan?: StandPlan;
+    usual?: { cv: number; df: number };
+  } = {},
 ): StandSummary {
   requireSome('stops', stops);
   const weights = opts.weights ?? DEFAULT_WEIGHTS;
@@ -268,6 +281,7 @@ export function summariseStand(
     confidence,
     floorSd,
     design,
+    opts.usual ?? null,
   );
   const stopsNeeded = (relativeHalfWidth: number, spread = sd) =>
     stopsFor(relativeHalfWidth, all.meanPerM2, spread, confidence);

@@ -17,7 +17,7 @@ import { MapCanvas } from '../map/MapCanvas.tsx';
 import { TROUBLE_WORDS } from '../position/watchPosition.ts';
 import { usePosition } from '../position/usePosition.ts';
 import { useFinishWalk } from '../stand/useFinishWalk.ts';
-import { useWalkFacts } from '../stand/useWalkStand.ts';
+import { useWalkFacts } from '../stand/useWalkFacts.ts';
 import { nextOrdinal, useParty } from '../stop/party.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';

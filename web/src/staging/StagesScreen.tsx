@@ -3,13 +3,18 @@ import {
   idFor,
   STAGED_BY,
   stageName,
+  stagesAtStop,
+  type Crop,
   type Stages,
   type Tape,
 } from '@sendero/core';
 import { useHotkeys } from '@mantine/hooks';
-import { Suspense, useState } from 'react';
+import { memo, Suspense, useMemo, useState } from 'react';
 import { Choice } from '../app/Choice.tsx';
+import { useStable } from '../app/useStable.ts';
+import { selectChildren } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
+import { useRested } from '../data/useRested.ts';
 import { useUndoable } from '../data/useUndoable.ts';
 import { RowRibbon } from '../spacing/RowRibbon.tsx';
 import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
@@ -18,7 +23,7 @@ import { lazyExtra } from '../app/lazyExtra.ts';
 import { HeadingCount } from './HeadingCount.tsx';
 import { PlantDrawing } from './PlantDrawing.tsx';
 import { StageBars } from './StageBars.tsx';
-import { stageWindow } from './stageWindow.ts';
+import { stagesFrom, stageWindow } from './stageWindow.ts';
 import styles from './staging.module.css';
 import { Tillers } from './Tillers.tsx';
 
@@ -42,6 +47,9 @@ const WHAT_COUNTS = {
   soybean: 'Count nodes whose leaf is open; VC is when the first pair of single leaves is.',
   wheat: 'Count leaves on the main stem; tillers are counted beside them.',
 };
+
+/** Plants of a row that are shown one by one. */
+const NEWEST = 10;
 
 /** What a stage does to a row's record: with its tape the next plant on it, else one more. */
 function withStage(
@@ -101,6 +109,10 @@ function StageRow(props: StepProps) {
     const next = withStage(record, stage);
     if (!next.full) keep({ ...next.record, stagedBy: by }, id);
   };
+  const onStage = useStable(add);
+  const onBy = useStable(
+    (next: Stages['stagedBy'] | null) => here.staged === null && setWanted(next),
+  );
   useHotkeys(
     [
       ...keys.map((stage, i): [string, () => void] => [String(i + 1), () => add(stage)]),
@@ -112,14 +124,7 @@ function StageRow(props: StepProps) {
   return (
     <>
       <RowSelect {...props} />
-      {crop === 'corn' && (
-        <Choice
-          label="Counted by"
-          options={STAGED_BY.map((value) => ({ value, says: BY_WORDS[value] }))}
-          value={by}
-          onChange={(next) => here.staged === null && setWanted(next)}
-        />
-      )}
+      {crop === 'corn' && <CountedBy by={by} onBy={onBy} />}
       {crop === 'corn' && here.staged !== null && (
         <p className="small soft">
           This stop is counted by {BY_WORDS[by]}
@@ -151,8 +156,10 @@ function StageRow(props: StepProps) {
         >
           {record.stages.length === 0 && <span>No plant staged in this row yet</span>}
           {record.stages
+            .slice(-NEWEST)
             .map((stage, i) => <span key={i}>{stageName(stage ?? '', by)}</span>)
             .reverse()}
+          {record.stages.length > NEWEST && <span>… {record.stages.length} in all</span>}
         </div>
       )}
       <p data-testid="stage-next">
@@ -163,21 +170,7 @@ function StageRow(props: StepProps) {
             : `Plant ${at + 1} is:`}{' '}
         <span className="small soft">{WHAT_COUNTS[crop]}</span>
       </p>
-      <div className={stop.stageKeys} role="group" aria-label="Stage of this plant">
-        {keys.map((stage) => (
-          <button
-            key={stage}
-            className={stop.stageKey}
-            disabled={at < 0}
-            data-stage={stage}
-            onMouseDown={(event) => event.preventDefault()}
-            onClick={() => add(stage)}
-          >
-            {by === 'collars' && <PlantDrawing crop={crop} stage={stage} />}
-            {stageName(stage, by)}
-          </button>
-        ))}
-      </div>
+      <StageKeys crop={crop} first={keys[0]!} by={by} full={at < 0} onStage={onStage} />
       {problem && (
         <p className="warn" role="alert">
           {problem}
@@ -195,32 +188,106 @@ function StageRow(props: StepProps) {
       {crop === 'wheat' && record.type === 'stages' && record.stages.length > 0 && (
         <Tillers record={record} onTillers={(tillers) => keep({ ...record, tillers }, id)} />
       )}
-      {here.staged && (
-        <section className="sheet stack tight" aria-label="Stages at this stop">
-          <StageBars crop={crop} by={here.staged.by} reading={here.staged.reading} />
-          <StageWords {...props} />
-        </section>
-      )}
+      <StopStagesSoFar stopId={here.id} plantingId={facts.planting.id} crop={crop} />
       {crop === 'wheat' && <HeadingCount {...props} />}
     </>
   );
 }
 
-/** How even the stop is, who lags, and what the heat would expect. */
-function StageWords({ facts, stop: here }: StepProps) {
-  const { reading, by } = here.staged!;
+const CountedBy = memo(function CountedBy({
+  by,
+  onBy,
+}: {
+  by: Stages['stagedBy'];
+  onBy(by: Stages['stagedBy'] | null): void;
+}) {
+  return (
+    <Choice
+      label="Counted by"
+      options={STAGED_BY.map((value) => ({ value, says: BY_WORDS[value] }))}
+      value={by}
+      onChange={onBy}
+    />
+  );
+});
+
+/** The keys, a stage each; a tap leaves them as they are. */
+const StageKeys = memo(function StageKeys({
+  crop,
+  first,
+  by,
+  full,
+  onStage,
+}: {
+  crop: Crop;
+  /** The earliest stage on them. */
+  first: string;
+  by: Stages['stagedBy'];
+  /** Nothing is left to stage. */
+  full: boolean;
+  onStage(stage: string): void;
+}) {
+  return (
+    <div className={stop.stageKeys} role="group" aria-label="Stage of this plant">
+      {stagesFrom(crop, first).map((stage) => (
+        <button
+          key={stage}
+          className={stop.stageKey}
+          disabled={full}
+          data-stage={stage}
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => onStage(stage)}
+        >
+          {by === 'collars' && <PlantDrawing crop={crop} stage={stage} />}
+          {stageName(stage, by)}
+        </button>
+      ))}
+    </div>
+  );
+});
+
+/** The drawing waits for a pause of the thumb. */
+const PAUSE_MS = 250;
+
+/** How even the stop is so far, who lags, and what the heat would expect. */
+const StopStagesSoFar = memo(function StopStagesSoFar({
+  stopId,
+  plantingId,
+  crop,
+}: {
+  stopId: string;
+  plantingId: string;
+  crop: Crop;
+}) {
+  const seen = useRested(
+    (state) => selectChildren(state, 'observation', 'stopId', stopId),
+    PAUSE_MS,
+  );
+  const staged = useMemo(
+    () =>
+      stagesAtStop(
+        crop,
+        seen.map(({ data }) => data),
+      ),
+    [crop, seen],
+  );
+  if (!staged) return null;
+  const { reading, by } = staged;
   const { behind, uniformity, plants } = reading;
   const late = behind.oneBehind + behind.twoBehind;
   return (
-    <p data-testid="stage-words">
-      {Math.round(100 * uniformity.share)} % within one stage of {stageName(reading.mode, by)};{' '}
-      {late === 0
-        ? 'none behind'
-        : `${behind.oneBehind} one stage behind, ${behind.twoBehind} two or more`}{' '}
-      of {plants}.{' '}
-      <Suspense>
-        <ExpectedStage plantingId={facts.planting.id} on={null} />
-      </Suspense>
-    </p>
+    <section className="sheet stack tight" aria-label="Stages at this stop">
+      <StageBars crop={crop} by={by} reading={reading} />
+      <p data-testid="stage-words">
+        {Math.round(100 * uniformity.share)} % within one stage of {stageName(reading.mode, by)};{' '}
+        {late === 0
+          ? 'none behind'
+          : `${behind.oneBehind} one stage behind, ${behind.twoBehind} two or more`}{' '}
+        of {plants}.{' '}
+        <Suspense>
+          <ExpectedStage plantingId={plantingId} on={null} />
+        </Suspense>
+      </p>
+    </section>
   );
-}
+});

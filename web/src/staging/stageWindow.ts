@@ -12,5 +12,11 @@ export function stageWindow(crop: Crop, common: string | null, by: number): stri
   const all = STAGES[crop];
   const middle = stageStep(crop, common ?? USUAL[crop]) ?? 0;
   const first = Math.min(Math.max(0, middle - BELOW + by), all.length - KEYS);
-  return all.slice(first, first + KEYS);
+  return stagesFrom(crop, all[first]!);
+}
+
+/** As many stages as there are keys, from one on. */
+export function stagesFrom(crop: Crop, first: string): string[] {
+  const at = stageStep(crop, first) ?? 0;
+  return STAGES[crop].slice(at, at + KEYS);
 }

@@ -3,6 +3,7 @@ import { lazy, Suspense, useMemo, useRef, useState } from 'react';
 import { useStore } from 'react-redux';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Fold } from '../app/Fold.tsx';
+import { lazyExtra } from '../app/lazyExtra.ts';
 import { useStable } from '../app/useStable.ts';
 import { selectChildren, useDevice } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
@@ -19,10 +20,11 @@ import { Head, Keyboard, Steps, StopEnd, Tools } from './captureParts.tsx';
 import { RowStrip } from './RowStrip.tsx';
 import { TallyKeys } from './TallyKeys.tsx';
 import type { Tally } from './tallies.ts';
-import { SettledWalk, ThisStop } from './ThisStop.tsx';
+import { ThisStop } from './ThisStop.tsx';
 import { useFinishWalk } from './useFinishWalk.ts';
-import { selectCountAt, selectCounts, useWalkFacts } from './useWalkStand.ts';
+import { selectCountAt, selectCounts, useWalkFacts } from './useWalkFacts.ts';
 
+const WalkSoFar = lazyExtra<{ walkId: string }>(() => import('./WalkSoFar.tsx'));
 const TypedCount = lazy(() => import('./TypedCount.tsx'));
 const AskParty = lazy(() => import('../stop/AskParty.tsx'));
 const Notes = lazy(() => import('../notes/Notes.tsx'));
@@ -249,7 +251,9 @@ function StopCapture({
         </div>
         <aside className="stack" style={{ gap: '0.6rem' }} aria-label="The stand so far">
           <ThisStop stopId={stop.id} facts={facts} />
-          <SettledWalk walkId={walk.id} />
+          <Suspense fallback={<div className="sheet" style={{ minHeight: 250 }} />}>
+            <WalkSoFar walkId={walk.id} />
+          </Suspense>
           <StopEnd
             chosen={stop.data.chosen}
             onChange={changeStop}

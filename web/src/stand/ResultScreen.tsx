@@ -3,6 +3,7 @@ import { Button } from '@mantine/core';
 import { Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { longDate } from '../app/dates.ts';
+import { Later } from '../app/Later.tsx';
 import { lazyExtra } from '../app/lazyExtra.ts';
 import { SpacingResult } from '../spacing/SpacingResult.tsx';
 import Notes from '../notes/Notes.tsx';
@@ -185,20 +186,28 @@ function Result({
           />
         </section>
       )}
-      <Suspense>
-        <StandMapView stand={stand} />
-      </Suspense>
-      <div className="columns half">
-        <EffectiveStand stand={stand} />
-        <CostCard stand={stand} />
-      </div>
-      <section className="sheet stack tight">
-        <h2>In-row spacing</h2>
-        <SpacingResult stand={stand} />
-      </section>
-      <Suspense>
-        <PlantsResult stand={stand} />
-      </Suspense>
+      <Later>
+        <Suspense>
+          <StandMapView stand={stand} />
+        </Suspense>
+      </Later>
+      <Later>
+        <div className="columns half">
+          <EffectiveStand stand={stand} />
+          <CostCard stand={stand} />
+        </div>
+      </Later>
+      <Later>
+        <section className="sheet stack tight">
+          <h2>In-row spacing</h2>
+          <SpacingResult stand={stand} />
+        </section>
+      </Later>
+      <Later>
+        <Suspense>
+          <PlantsResult stand={stand} />
+        </Suspense>
+      </Later>
       <section className="stack tight">
         <h2>Notes of this walk</h2>
         <Notes

@@ -1,7 +1,7 @@
 import { plantsOf, type Travel } from '@sendero/core';
 import { memo, useEffect, useRef } from 'react';
 import { useStable } from '../app/useStable.ts';
-import { useStopCounts } from './useWalkStand.ts';
+import { useStopCounts } from './useWalkFacts.ts';
 import styles from './stand.module.css';
 
 /** The planter's rows as they stand before the scout, with what each has counted. */

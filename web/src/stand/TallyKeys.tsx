@@ -1,7 +1,7 @@
 import type { Count } from '@sendero/core';
 import { memo } from 'react';
 import { TALLIES, type Tally } from './tallies.ts';
-import { useCountAt } from './useWalkStand.ts';
+import { useCountAt } from './useWalkFacts.ts';
 import styles from './stand.module.css';
 
 /** The keys that count plants, each with what it has counted in this row. */

@@ -1,25 +1,12 @@
-import {
-  countsOf,
-  readWalkStand,
-  summariseStand,
-  type WalkFacts,
-  type WalkStand,
-} from '@sendero/core';
-import { memo, Suspense, useMemo } from 'react';
-import { lazyExtra } from '../app/lazyExtra.ts';
+import { countsOf, perM2Of, type WalkFacts } from '@sendero/core';
+import { memo } from 'react';
 import { useUnits } from '../units/useUnits.ts';
-import { sameItems, selectChildren } from '../data/hooks.ts';
+import { selectChildren } from '../data/hooks.ts';
 import { useRested } from '../data/useRested.ts';
-import { useWalkFacts } from './useWalkStand.ts';
 import styles from './stand.module.css';
-
-/** The drawing comes after the keys: they can be tapped before it is there, and also when it cannot be had. */
-const WalkSoFar = lazyExtra<{ stand: WalkStand }>(() => import('./WalkSoFar.tsx'));
 
 /** The tapped key is drawn first; what follows from it comes this much later. */
 const AFTER_THE_KEY_MS = 50;
-/** The walk's drawing waits for a pause of the thumb. */
-const PAUSE_MS = 250;
 
 /** The stand at one stop. */
 export const ThisStop = memo(function ThisStop({
@@ -36,10 +23,7 @@ export const ThisStop = memo(function ThisStop({
   const counts = countsOf(observed);
   const units = useUnits();
   const kind = units.standKind(facts.denseStand);
-  const here =
-    counts.length > 0
-      ? summariseStand([{ id: '', counts: counts.map(({ data }) => data) }]).meanPerM2
-      : null;
+  const here = perM2Of(counts.map(({ data }) => data));
   return (
     <div className="row spread" style={{ alignItems: 'end' }}>
       <div style={{ flex: 1 }}>
@@ -65,21 +49,4 @@ export const ThisStop = memo(function ThisStop({
       </div>
     </div>
   );
-});
-
-/** The walk so far. */
-export const SettledWalk = memo(function SettledWalk({ walkId }: { walkId: string }) {
-  const facts = useWalkFacts(walkId);
-  const observed = useRested(
-    (state) =>
-      (facts?.stops ?? []).map(({ id }) => selectChildren(state, 'observation', 'stopId', id)),
-    PAUSE_MS,
-    sameItems,
-  );
-  const stand = useMemo(() => facts && readWalkStand(facts, observed), [facts, observed]);
-  return stand ? (
-    <Suspense fallback={<div className="sheet" style={{ minHeight: 250 }} />}>
-      <WalkSoFar stand={stand} />
-    </Suspense>
-  ) : null;
 });

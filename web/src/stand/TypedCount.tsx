@@ -3,7 +3,7 @@ import { NumberInput } from '@mantine/core';
 import { Fold } from '../app/Fold.tsx';
 import { numbersAround } from './numbersAround.ts';
 import { TALLIES } from './tallies.ts';
-import { useCountAt } from './useWalkStand.ts';
+import { useCountAt } from './useWalkFacts.ts';
 import styles from './stand.module.css';
 
 const BEHIND = [TALLIES[1], TALLIES[2]] as const;

@@ -1,14 +1,17 @@
-import type { WalkStand } from '@sendero/core';
-import { memo, Suspense } from 'react';
+import { readWalkStand, type WalkStand } from '@sendero/core';
+import { memo, Suspense, useMemo } from 'react';
 import { lazyExtra } from '../app/lazyExtra.ts';
+import { sameItems, selectChildren } from '../data/hooks.ts';
+import { useRested } from '../data/useRested.ts';
 import { useUnits } from '../units/useUnits.ts';
+import { useWalkFacts } from './useWalkFacts.ts';
 import { moreStopsText } from './findingWords.ts';
 import { StandScale } from './StandScale.tsx';
 
 const OneStop = lazyExtra(() => import('./OneStop.tsx'));
 
 /** The stand as far as the walk has come: mean, interval, and the stops still needed. */
-export default memo(function WalkSoFar({ stand }: { stand: WalkStand }) {
+const SoFar = memo(function SoFar({ stand }: { stand: WalkStand }) {
   const units = useUnits();
   const { summary, stops } = stand;
   if (!summary) return <p className="soft">The stand appears here with the first count.</p>;
@@ -56,4 +59,20 @@ export default memo(function WalkSoFar({ stand }: { stand: WalkStand }) {
       )}
     </div>
   );
+});
+
+/** The drawing waits for a pause of the thumb. */
+const PAUSE_MS = 250;
+
+/** The walk so far; it comes after the keys, which can be tapped before it is there, and also when it cannot be had. */
+export default memo(function WalkSoFar({ walkId }: { walkId: string }) {
+  const facts = useWalkFacts(walkId);
+  const observed = useRested(
+    (state) =>
+      (facts?.stops ?? []).map(({ id }) => selectChildren(state, 'observation', 'stopId', id)),
+    PAUSE_MS,
+    sameItems,
+  );
+  const stand = useMemo(() => facts && readWalkStand(facts, observed), [facts, observed]);
+  return stand ? <SoFar stand={stand} /> : null;
 });

@@ -1,50 +1,7 @@
-import {
-  countsOf,
-  readWalkFacts,
-  readWalkStand,
-  type KeptCount,
-  type WalkFacts,
-  type WalkStand,
-} from '@sendero/core';
+import { readWalkStand, type WalkFacts, type WalkStand } from '@sendero/core';
 import { useMemo } from 'react';
-import { useAppSelector, type RootState } from '../data/store.ts';
-import {
-  selectChildren,
-  selectOne,
-  useChildren,
-  useChildrenOfEach,
-  useWalksRead,
-  useWorkspace,
-} from '../data/hooks.ts';
-
-/**
- * What is known of a walk without its counts: a tap leaves it as it is.
- * @returns undefined while it is read from the disk; null when there is no such walk
- */
-export function useWalkFacts(walkId: string | undefined): WalkFacts | null | undefined {
-  const read = useWalksRead([walkId]);
-  const walk = useAppSelector((state) => selectOne(state, 'walk', walkId));
-  const planting = useAppSelector((state) => selectOne(state, 'planting', walk?.data.plantingId));
-  const field = useAppSelector((state) => selectOne(state, 'field', planting?.data.fieldId));
-  const planter = useAppSelector((state) => selectOne(state, 'planter', planting?.data.planterId));
-  const stops = useChildren('stop', 'walkId', walkId);
-  const plan =
-    useAppSelector((state) => selectOne(state, 'samplingPlan', walk?.data.planId)) ?? null;
-  const weightsOfWorkspace = useWorkspace()?.data.weights ?? null;
-  return useMemo(() => {
-    if (walk?.data.purpose !== 'stand' || !planting || !field) return null;
-    if (!read) return undefined;
-    return readWalkFacts(
-      { id: walk.id, data: walk.data },
-      planting,
-      field.data,
-      planter?.data ?? null,
-      stops,
-      weightsOfWorkspace,
-      plan,
-    );
-  }, [read, walk, planting, field, planter, stops, weightsOfWorkspace, plan]);
-}
+import { sameItems, useChildrenOfEach } from '../data/hooks.ts';
+import { useWalkFacts } from './useWalkFacts.ts';
 
 const NO_STOPS: WalkFacts['stops'] = [];
 
@@ -55,22 +12,18 @@ const NO_STOPS: WalkFacts['stops'] = [];
 export function useWalkStand(walkId: string | undefined): WalkStand | null | undefined {
   const facts = useWalkFacts(walkId);
   const observations = useChildrenOfEach('observation', 'stopId', facts?.stops ?? NO_STOPS);
-  return useMemo(() => facts && readWalkStand(facts, observations), [facts, observations]);
+  return useMemo(() => facts && readOnce(facts, observations), [facts, observations]);
 }
 
-/** What was counted at a stop, each change of it at once. */
-export function useStopCounts(stopId: string): KeptCount[] {
-  const observations = useChildren('observation', 'stopId', stopId);
-  return useMemo(() => countsOf(observations), [observations]);
+/** Walks read last, newest first: screens that show the same walk one after the other read it once. */
+let recent: { of: readonly unknown[]; stand: WalkStand }[] = [];
+const MOST_RECENT = 4;
+
+function readOnce(facts: WalkFacts, observations: Parameters<typeof readWalkStand>[1]): WalkStand {
+  const { walk, planting, field, planter, plan, weights, stops } = facts;
+  const of = [walk.data, planting, field, planter, plan, weights, ...stops, ...observations];
+  const known = recent.find((one) => sameItems(one.of, of));
+  const stand = known?.stand ?? readWalkStand(facts, observations);
+  recent = [{ of, stand }, ...recent.filter((one) => one !== known)].slice(0, MOST_RECENT);
+  return stand;
 }
-
-/** The count of one row at a stop. */
-export const useCountAt = (stopId: string, row: number | null) =>
-  useAppSelector((state) => selectCountAt(state, stopId, row));
-
-export const selectCounts = (state: RootState, stopId: string): KeptCount[] =>
-  countsOf(selectChildren(state, 'observation', 'stopId', stopId));
-export const selectCountAt = (state: RootState, stopId: string, row: number | null) =>
-  selectChildren(state, 'observation', 'stopId', stopId).find(
-    ({ data }) => data.type === 'count' && data.row === row,
-  );

@@ -1,8 +1,9 @@
-import { rowsAsSeen, type StopStep } from '@sendero/core';
+import { rowsAsSeen, type StopStep, type Travel } from '@sendero/core';
 import { NativeSelect } from '@mantine/core';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
-import { useState, type ReactNode } from 'react';
+import { memo, useState, type ReactNode } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useStable } from '../app/useStable.ts';
 import { useDevice } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { StepBar } from './StepBar.tsx';
@@ -30,6 +31,9 @@ export function StopScreen({
 }) {
   const work = useStopWork();
   const [search, setSearch] = useSearchParams();
+  const setRow = useStable((next: number | null) =>
+    setSearch(next === null ? {} : { row: String(next) }, { replace: true }),
+  );
   if (work === undefined) return null;
   if (!work)
     return (
@@ -38,26 +42,49 @@ export function StopScreen({
       </p>
     );
   const row = Number(search.get('row')) || null;
+  const { facts } = work;
+  // The record of the stop stays as it is while things are kept at it: what shows only that is not drawn anew.
+  const held = facts.stops.find(({ id }) => id === work.stop.id)!;
   return (
     <div className="stack" style={{ gap: '0.75rem' }}>
-      <StopHead {...work} step={step} />
-      <StepBar stop={work.stop} plantingId={work.facts.planting.id} at={step} row={row} />
-      {children({
-        ...work,
-        row,
-        setRow: (next) => setSearch(next === null ? {} : { row: String(next) }, { replace: true }),
-      })}
-      <StepFoot {...work} step={step} row={row} />
+      <StopHead
+        walkId={facts.walk.id}
+        field={facts.field.name}
+        stopId={held.id}
+        ordinal={held.data.ordinal}
+        step={step}
+      />
+      <StepBar stop={held} plantingId={facts.planting.id} at={step} row={row} />
+      {children({ ...work, row, setRow })}
+      <StepFoot
+        facts={facts}
+        stop={held}
+        worked={work.stop.seen.length > 0}
+        step={step}
+        row={row}
+      />
     </div>
   );
 }
 
-function StopHead({ facts, stop, step }: StopWork & { step: StopStep }) {
-  const minutes = useTimeHere(stop.id);
+const StopHead = memo(function StopHead({
+  walkId,
+  field,
+  stopId,
+  ordinal,
+  step,
+}: {
+  walkId: string;
+  field: string;
+  stopId: string;
+  ordinal: number;
+  step: StopStep;
+}) {
+  const minutes = useTimeHere(stopId);
   return (
     <div className="field-head" style={{ marginBottom: 0 }}>
       <Link
-        to={`/walks/${facts.walk.id}?stop=${stop.data.ordinal}`}
+        to={`/walks/${walkId}?stop=${ordinal}`}
         className="tool bare"
         aria-label="Back to the count"
       >
@@ -65,10 +92,10 @@ function StopHead({ facts, stop, step }: StopWork & { step: StopStep }) {
       </Link>
       <div>
         <h1>
-          {STEP_WORDS[step].name}, stop {stop.data.ordinal}
+          {STEP_WORDS[step].name}, stop {ordinal}
         </h1>
         <div className="small soft">
-          {facts.field.name}
+          {field}
           {minutes ? `; ${minutes} min here` : ''}
         </div>
       </div>
@@ -76,10 +103,23 @@ function StopHead({ facts, stop, step }: StopWork & { step: StopStep }) {
       <SyncStatus />
     </div>
   );
-}
+});
 
 /** The way on: the next step of this person's order that is still open, else the next stop. */
-function StepFoot({ facts, stop, step, row }: StopWork & { step: StopStep; row: number | null }) {
+const StepFoot = memo(function StepFoot({
+  facts,
+  stop,
+  worked,
+  step,
+  row,
+}: {
+  facts: StopWork['facts'];
+  stop: StopWork['facts']['stops'][number];
+  /** Something is kept at this stop. */
+  worked: boolean;
+  step: StopStep;
+  row: number | null;
+}) {
   const device = useDevice();
   const navigate = useNavigate();
   const [problem, setProblem] = useState<string | null>(null);
@@ -93,7 +133,7 @@ function StepFoot({ facts, stop, step, row }: StopWork & { step: StopStep; row: 
       device.change('stop', stop.id, (data) => ({ ...data, skipped: [...data.skipped, step] }));
     const place = { walkId: facts.walk.id, stopId: stop.id, ordinal: stop.data.ordinal };
     if (next) void navigate(stepLink(place, next, row), { replace: true });
-    else toNextStop(stop.seen.length > 0);
+    else toNextStop(worked);
   };
   return (
     <>
@@ -112,11 +152,20 @@ function StepFoot({ facts, stop, step, row }: StopWork & { step: StopStep; row: 
       </div>
     </>
   );
-}
+});
 
 /** The planter row that is worked in, where the planting has a planter. */
-export function RowSelect({ facts, stop, row, setRow }: StepProps) {
-  if (!facts.planter) return null;
+export const RowSelect = ({ facts, stop, row, setRow }: StepProps) =>
+  facts.planter && (
+    <RowOfPlanter rows={facts.planter.rows} travel={stop.data.travel} row={row} setRow={setRow} />
+  );
+
+const RowOfPlanter = memo(function RowOfPlanter({
+  rows,
+  travel,
+  row,
+  setRow,
+}: Pick<StepProps, 'row' | 'setRow'> & { rows: number; travel: Travel }) {
   return (
     <NativeSelect
       label="Planter row"
@@ -125,15 +174,12 @@ export function RowSelect({ facts, stop, row, setRow }: StepProps) {
       onChange={(event) => setRow(Number(event.currentTarget.value) || null)}
       data={[
         ...(row === null ? [{ value: '', label: 'Choose the row' }] : []),
-        ...rowsAsSeen(facts.planter.rows, stop.data.travel).map((n) => ({
-          value: String(n),
-          label: `Row ${n}`,
-        })),
+        ...rowsAsSeen(rows, travel).map((n) => ({ value: String(n), label: `Row ${n}` })),
       ]}
       style={{ maxWidth: 220 }}
     />
   );
-}
+});
 
 /** Takes the last entry back; in reach on every step. */
 export const UndoButton = ({ undo }: { undo: (() => void) | null }) => (

@@ -7,7 +7,7 @@ import PestsScreen from '../pests/PestsScreen.tsx';
 import StagesScreen from '../staging/StagesScreen.tsx';
 import { stepOrderChosen } from '../data/preferences.ts';
 import AskParty from './AskParty.tsx';
-import { useWalkFacts } from '../stand/useWalkStand.ts';
+import { useWalkFacts } from '../stand/useWalkFacts.ts';
 
 beforeEach(emptyDevice);
 

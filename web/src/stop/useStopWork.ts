@@ -2,7 +2,7 @@ import { readStop, type WalkFacts, type WalkStop } from '@sendero/core';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { useChildren } from '../data/hooks.ts';
-import { useWalkFacts } from '../stand/useWalkStand.ts';
+import { useWalkFacts } from '../stand/useWalkFacts.ts';
 
 /** The stop that a screen's address names, with its walk. */
 export interface StopWork {

@@ -20,7 +20,7 @@ const LOOK_DAY = 27;
 const TAPE_M = 4.2;
 const GERMINATION = 0.95;
 /** Walks made on each field: a field is dear to make, and stops are drawn anew for each. */
-const WALKS_A_FIELD = 15;
+const WALKS_A_FIELD = 5;
 /** Stops that the truth is read from, in each pass. */
 const TRUTH_STOPS = 15;
 
