@@ -8,8 +8,11 @@ import {
   type DugPlant,
 } from '@sendero/core';
 import { NativeSelect } from '@mantine/core';
+import { useState } from 'react';
 import { Choice } from '../app/Choice.tsx';
 import { Fold } from '../app/Fold.tsx';
+import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { useUnits } from '../units/useUnits.ts';
 import { ROOT_WORDS, SLOT_WORDS, WAY_WORDS } from './digWords.ts';
 import { PictureKeys } from './PictureKeys.tsx';
 import { RootDrawing } from './FindDrawing.tsx';
@@ -77,6 +80,14 @@ export function StageAndWay({
           onPlant({ ...plant, way: way!, depthM: null, mesocotylM: null, typed: '' })
         }
       />
+      {(plant.way === 'mesocotyl' || plant.way === 'crown') && (
+        <Depth
+          label="Crown under the soil line"
+          description="Left out: ¾ in (1.9 cm), common agronomy."
+          valueM={plant.crownM}
+          onValue={(crownM) => onPlant({ ...plant, crownM })}
+        />
+      )}
     </div>
   );
 }
@@ -111,6 +122,13 @@ export function RootFields({
           onPlant({ ...plant, roots, ...(roots === 'turned' ? {} : { turnedAtM: null }) })
         }
       />
+      {plant.roots === 'turned' && (
+        <Depth
+          label="The hard layer lies"
+          valueM={plant.turnedAtM}
+          onValue={(turnedAtM) => onPlant({ ...plant, turnedAtM })}
+        />
+      )}
       <Fold summary={`Nodal roots and slot of ${name}`}>
         <div className="stack tight">
           <Choice
@@ -144,5 +162,36 @@ export function RootFields({
         </div>
       </Fold>
     </div>
+  );
+}
+
+/** A depth typed, kept when it is left. */
+function Depth({
+  label,
+  description,
+  valueM,
+  onValue,
+}: {
+  label: string;
+  description?: string;
+  valueM: number | null;
+  onValue(valueM: number | null): void;
+}) {
+  const units = useUnits();
+  const [entered, setEntered] = useState<Entered>(() =>
+    enteredFrom(valueM, undefined, 'seedDepth', units),
+  );
+  return (
+    <QuantityInput
+      label={label}
+      description={description}
+      kind="seedDepth"
+      size="md"
+      entered={entered}
+      onEntered={setEntered}
+      onBlur={() => {
+        if (entered.value !== valueM) onValue(entered.value);
+      }}
+    />
   );
 }

@@ -19,6 +19,10 @@ import { addDays } from '../../season/index.ts';
 import { daysOfMonths, heatSince, spellsSince } from '../../weather/index.ts';
 import {
   flaggedCounts,
+  ownWeights,
+  readPlants,
+  readWalkFacts,
+  readWalkStand,
   readBelow,
   readEmergence,
   readSeasonWeather,
@@ -26,7 +30,7 @@ import {
 } from '../../readings/index.ts';
 import { seededRandom } from '../../stats/index.ts';
 import { expectedStand } from '../../targets/index.ts';
-import type { DataOf, Kept, Kind, SamplingPlan } from '../../records/index.ts';
+import type { DataOf, Kept, Kind, SamplingPlan, StandWalk } from '../../records/index.ts';
 import { DEMO_TODAY } from './demoScenarios.ts';
 import { makeDemoSeason, trueStand } from '../index.ts';
 
@@ -272,5 +276,58 @@ describe('the district on the map', () => {
     expect(plan.shares[low.id]).toBeGreaterThan(0.3);
     const planned = recordsOf('stop').filter(({ data }) => typeof data.planned === 'number');
     expect(planned).toHaveLength(8);
+  });
+});
+
+describe('what the plants of the demo tell', () => {
+  const of = <K extends Kind>(kind: K) =>
+    season.records.filter((record) => record.kind === kind) as unknown as Kept<K>[];
+  const field = of('field').find(({ data }) => data.name === 'Long Forty')!;
+  const planting = of('planting').find(
+    ({ data }) => data.fieldId === field.id && data.season === 2027,
+  )!;
+  const walk = of('walk').find(
+    ({ data }) => data.plantingId === planting.id && data.purpose === 'stand',
+  )!;
+  const stops = of('stop').filter(({ data }) => data.walkId === walk.id);
+  const stand = readWalkStand(
+    readWalkFacts(
+      { id: walk.id, data: walk.data as StandWalk },
+      planting,
+      field.data,
+      of('planter').find(({ id }) => id === planting.data.planterId)!.data,
+      stops,
+      null,
+    ),
+    stops.map(({ id }) => of('observation').filter(({ data }) => data.stopId === id)),
+  );
+  const plants = readPlants(stand);
+
+  it('Long Forty: row 4 lies in dry soil, row 9 skips, and neither seed nor roots are accused', () => {
+    const row = (number: number) => plants.rows.find(({ where }) => where === number)!;
+    expect(['dry', 'dried']).toContain(row(4).mostly);
+    expect(row(9).mostly).toBe('noSeed');
+    expect(plants.gaps.allowance!.beyondAllowance).toBe(false);
+    expect(plants.roots.forms[0]).toMatchObject({ name: 'straight' });
+    expect(plants.roots.forms[0]!.share).toBeGreaterThan(0.85);
+    expect(plants.gaps.depth!.meanDifference).toBeLessThan(0);
+  });
+
+  it('nobody counts laggards twice, and the patch of cutworm lies at the last stops', () => {
+    expect(plants.stages[0]!.by).toBe('collars');
+    const cut = plants.signs.find(({ name }) => name === 'cut')!;
+    expect(cut.stops.filter(({ share }) => share > 0).map(({ ordinal }) => ordinal)).toEqual([
+      9, 10,
+    ]);
+    expect(plants.signs.find(({ name }) => name === 'purple')!.nothing).toBe(true);
+  });
+
+  it('tagged plants of the season before give the weight that was put in', () => {
+    const { by, oneBehind } = ownWeights(of('taggedPlant'), of('tagOutcome'));
+    expect(by).toBe('weight');
+    // One stage behind bears 0.7 in this district.
+    expect(oneBehind!.lower).toBeLessThan(0.7);
+    expect(oneBehind!.upper).toBeGreaterThan(0.7);
+    expect(Math.abs(oneBehind!.weight - 0.7)).toBeLessThan(0.1);
   });
 });
