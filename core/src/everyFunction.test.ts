@@ -767,6 +767,7 @@ takes(
   args(whole(0, 9), whole(9, 40), record({ a: number(0.5, 99), b: number(0.5, 99) })),
 );
 takes('collarsFromTips', 'tips', args(whole(0, 20)));
+takes('stageFromHeat', 'crop heat', args(crop, number(-50, 900)), { signed: 'heat' });
 const looked = record({ stems: whole(20, 90), headed: whole(0, 20) });
 takes('headingSpread', 'first second days', args(looked, looked, number(0.5, 9)));
 takes(

@@ -225,7 +225,7 @@ test.describe('off the network', () => {
     await context.setOffline(true);
     await page.getByRole('radio', { name: 'Furrow' }).click();
     await page.getByRole('radio', { name: 'dry clods' }).click();
-    await page.locator('input[type=file]').setInputFiles({
+    await page.locator('input[type=file]').first().setInputFiles({
       name: 'row.png',
       mimeType: 'image/png',
       buffer: Buffer.from(

@@ -69,7 +69,10 @@ export interface PlantReading {
     forms: Part<RootForm>[];
     /** With nodal roots, of those looked at for them. */
     nodal: SharedOut | null;
+    /** The same by the stage of the plants. */
+    nodalBy: { stage: string; some: number; of: number }[];
     smeared: SharedOut | null;
+    oldRoots: SharedOut | null;
     openSlots: SharedOut | null;
     /** Mean depth of the layer they turn at, m. */
     turnedAtM: number | null;
@@ -318,6 +321,13 @@ function readRoots(rooted: readonly { plant: DugPlant; stop: WalkStop }[]): Plan
     plants: looked.length,
     forms: partsOf(ROOT_FORMS, looked, ({ plant }) => plant.roots),
     nodal: says(({ nodal }) => nodal),
+    nodalBy: [...group(rooted, ({ plant }) => plant.stage)].flatMap(([stage, own]) => {
+      const told = own.flatMap(({ plant }) => plant.nodal ?? []);
+      return stage === null || told.length === 0
+        ? []
+        : [{ stage, some: told.filter(Boolean).length, of: told.length }];
+    }),
+    oldRoots: says(({ oldRoots }) => oldRoots),
     smeared: says(({ wall }) => (wall === null ? null : wall === 'smeared')),
     openSlots: says(({ slot }) => (slot === null ? null : slot !== 'shut')),
     turnedAtM: mean(rooted.flatMap(({ plant }) => plant.turnedAtM ?? [])),

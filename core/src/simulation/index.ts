@@ -27,6 +27,8 @@ export {
 export {
   bears,
   findOf,
+  harmAt,
+  lookFor,
   latePairs,
   stageCode,
   walkPlants,
@@ -46,6 +48,7 @@ export {
   type Scenario,
   type SeedLot,
   type SimulatedDay,
+  type SimulatedHarm,
   type SimulatedPlanter,
   type SimulatedUnit,
   type SimulatedZone,

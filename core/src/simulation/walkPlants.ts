@@ -3,6 +3,7 @@ import { CROP_FACTS, type Crop } from '../crops/index.ts';
 import { crownDepth, type Feel } from '../depth/index.ts';
 import { LOST_AS_SEED, type GapFind, type RootForm } from '../digs/index.ts';
 import type { Cover } from '../belowGround/index.ts';
+import type { Sign } from '../pests/index.ts';
 import type { DugPlant, GapDig, PlantDig } from '../records/index.ts';
 import { shuffled, type SeededRandom } from '../stats/index.ts';
 import { STAGES } from '../staging/index.ts';
@@ -257,6 +258,36 @@ export function walkPlants(
       ...nothing,
     })),
   };
+}
+
+/**
+ * What share of the plants at a place shows a sign: patches fade out, and the strongest one counts.
+ * @example harmAt(stand, 'cut', { pass: 3, atM: 120 }) // 0.14
+ */
+export function harmAt(
+  { scenario: { harms = [], planter } }: SimulatedStand,
+  sign: Sign,
+  { pass, atM }: { pass: number; atM: number },
+): number {
+  const widthM = planter.units.length * planter.rowWidthM;
+  return harms
+    .filter((one) => one.sign === sign)
+    .reduce((most, { pass: middle, atM: along, radiusM, share }) => {
+      const away = Math.hypot(atM - along, (pass - middle) * widthM);
+      return Math.max(most, share * Math.exp(-(away ** 2) / (2 * radiusM ** 2)));
+    }, 0);
+}
+
+/** Plants that show a sign, of so many looked at in a place. @example lookFor(stand, 'cut', { pass: 3, atM: 120 }, 20, random) // 3 */
+export function lookFor(
+  stand: SimulatedStand,
+  sign: Sign,
+  where: { pass: number; atM: number },
+  looked: number,
+  random: SeededRandom,
+): number {
+  const share = harmAt(stand, sign, where);
+  return Array.from({ length: looked }, () => random.uniform() < share).filter(Boolean).length;
 }
 
 /** What a plant bears, by how far it is behind and how close its neighbours stand: the truth that own weights are an estimate of. */

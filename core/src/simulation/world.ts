@@ -1,4 +1,5 @@
 import type { Crop } from '../crops/index.ts';
+import type { Sign } from '../pests/index.ts';
 import type { DayTemperatures } from '../season/index.ts';
 
 /** A band across the field, met by every row between two distances from the start of the pass. */
@@ -92,6 +93,17 @@ export interface SeedLot {
   vigour: number;
 }
 
+/** A patch in which plants show a sign. */
+export interface SimulatedHarm {
+  sign: Sign;
+  pass: number;
+  atM: number;
+  /** It fades out over so many metres along the pass, and half as fast from pass to pass. */
+  radiusM: number;
+  /** Share of the plants in its middle. */
+  share: number;
+}
+
 export interface Scenario {
   crop: Crop;
   planter: SimulatedPlanter;
@@ -105,6 +117,8 @@ export interface Scenario {
   weather: SimulatedDay[];
   /** None: a bench of soil. */
   rough?: Roughness;
+  /** What harms plants, or only looks so, in patches. */
+  harms?: SimulatedHarm[];
 }
 
 /** True cause of an empty place. `none`: a plant stands there. */

@@ -9,6 +9,7 @@ import {
   signsOf,
   SIGN_FACTS,
   stageByHeat,
+  stageFromHeat,
   stageName,
   STAGES,
   type TagGroup,
@@ -122,6 +123,20 @@ describe('words and other ways of staging', () => {
     expect(stageByHeat(predicted, '2027-05-21')).toEqual({ stage: 'V2', from: 'V1', to: 'V2' });
     expect(stageByHeat(predicted, '2027-05-11')).toEqual({ stage: 'VE', from: 'VE', to: 'VE' });
     expect(stageByHeat(predicted, '2027-05-09')).toBeNull();
+  });
+
+  it('lets expect later stages the more heat there was, and none before emergence', () => {
+    expect(stageFromHeat('soybean', 120)).toEqual({ stage: 'V1', from: 'VC', to: 'V2' });
+    expect(stageFromHeat('wheat', 250)!.stage).toBe('13');
+    expect(stageFromHeat('wheat', -1)).toBeNull();
+    expect(stageFromHeat('corn', 120)).toBeNull();
+    let before = -1;
+    expect(stageFromHeat('wheat', 1500)).toBeNull();
+    for (let heat = 0; heat < 449; heat += 7) {
+      const step = STAGES.soybean.indexOf(stageFromHeat('soybean', heat)!.stage);
+      expect(step).toBeGreaterThanOrEqual(before);
+      before = step;
+    }
   });
 
   it('lists signs of the crop and its stage, each with what it is taken for', () => {

@@ -2,30 +2,27 @@ import {
   readPlants,
   SIGN_FACTS,
   stageName,
-  collarsFromTips,
   type Local,
   type PlantReading,
   type WalkStand,
   type WalkStop,
 } from '@sendero/core';
-import { useCallback, useMemo, type ReactNode } from 'react';
+import { useCallback, useMemo } from 'react';
 import { useChildren } from '../data/hooks.ts';
 import { isZone } from '../map/fieldFeatures.ts';
 import { useZoneAt } from '../map/useZoneAt.ts';
 import { PhotoPicture } from '../photos/PhotoPicture.tsx';
-import ExpectedStage from '../staging/ExpectedStage.tsx';
-import { StageBars } from '../staging/StageBars.tsx';
-import { FindingsList } from '../stand/FindingsList.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { FIND_WORDS, ROOT_WORDS } from './digWords.ts';
 import { FindDrawing, RootDrawing } from './FindDrawing.tsx';
 import { PairsDrawing } from './PairsDrawing.tsx';
-import { evenWords, gapWords, lateBars, lateWords, rootWords } from './plantFindings.ts';
+import { gapWords, lateBars, lateWords, rootWords } from './plantFindings.ts';
+import { ResultSection } from '../stand/ResultSection.tsx';
 import { SeasonProfile } from './SeasonProfile.tsx';
 import { ShareBars } from './ShareBars.tsx';
 import styles from './digs.module.css';
 
-/** What the plants of a walk tell, from how even they are to what harms them; nothing where nothing was looked at. */
+/** What was dug and seen on a walk, from what gaps hold to what harms plants; nothing where nothing was looked at. */
 export default function PlantsResult({ stand }: { stand: WalkStand }) {
   const units = useUnits();
   const parts = useChildren('fieldPart', 'fieldId', stand.planting.data.fieldId);
@@ -39,42 +36,11 @@ export default function PlantsResult({ stand }: { stand: WalkStand }) {
   const reading = useMemo(() => readPlants(stand, zoneOf), [stand, zoneOf]);
   const zoneName = (id: string) =>
     parts.find((part) => part.id === id && isZone(part.data.part))?.data.name ?? 'a zone';
-  const { stages, gaps, late, roots, signs, photos } = reading;
-  const even = evenWords(reading);
+  const { gaps, late, roots, signs, photos } = reading;
   return (
     <>
-      {even && (
-        <Section title="How even" words={[even]}>
-          {stages.map(({ by, reading: own }) => (
-            <div key={by}>
-              <StageBars crop={stand.planting.data.crop} by={by} reading={own} />
-              {by === 'tips' && (
-                <p className="small soft">
-                  Counted by leaf tips: {stageName(own.mode, by)} are about{' '}
-                  {collarsFromTips(Number(own.mode.slice(1)) || 1)} by collars. They are not added
-                  to collars.
-                </p>
-              )}
-            </div>
-          ))}
-          <p className="small soft">
-            <ExpectedStage plantingId={stand.planting.id} on={stand.walk.data.startedOn} />{' '}
-            {reading.tillers !== null && `${reading.tillers.toFixed(1)} tillers a plant. `}
-            One school wants all plants up within a day or two, another is content within one leaf
-            stage.
-          </p>
-        </Section>
-      )}
-      {reading.heading && (
-        <Section title="Heading" words={[]}>
-          <ShareBars
-            label="Heads out of the boot"
-            parts={[{ key: 'heading', says: 'Heads out of the boot', ...reading.heading }]}
-          />
-        </Section>
-      )}
       {gaps.dug > 0 && (
-        <Section title="What the gaps hold" words={gapWords(reading, units)}>
+        <ResultSection title="What the gaps hold" words={gapWords(reading, units)}>
           <ShareBars
             label="Gaps by what was found"
             parts={gaps.finds.map((part) => ({
@@ -90,19 +56,19 @@ export default function PlantsResult({ stand }: { stand: WalkStand }) {
               {gaps.doubles.map(({ name, some }) => `${FIND_WORDS[name].key} ${some}`).join('; ')}.
             </p>
           )}
-        </Section>
+        </ResultSection>
       )}
       {late.dug > 0 && (
-        <Section title="Why late plants are late" words={lateWords(reading, units)}>
+        <ResultSection title="Why late plants are late" words={lateWords(reading, units)}>
           <ShareBars
             label="Late plants by cause"
             parts={lateBars(reading).map((part) => ({ ...part, key: part.name }))}
           />
           {late.pairs.length > 0 && <PairsDrawing pairs={late.pairs} />}
-        </Section>
+        </ResultSection>
       )}
       {roots.plants > 0 && (
-        <Section title="Roots" words={rootWords(reading, units)}>
+        <ResultSection title="Roots" words={rootWords(reading, units)}>
           <ShareBars
             label="Roots"
             parts={roots.forms.map((part) => ({
@@ -114,11 +80,14 @@ export default function PlantsResult({ stand }: { stand: WalkStand }) {
           />
           {roots.nodal && (
             <p className="small soft">
-              Nodal roots at {roots.nodal.some} of {roots.nodal.of} plants looked at. Seed reserves
-              carry corn to about V3; after that they must feed it.
+              Nodal roots at {roots.nodal.some} of {roots.nodal.of} plants looked at (
+              {roots.nodalBy
+                .map(({ stage, some, of }) => `${stageName(stage)}: ${some} of ${of}`)
+                .join(', ')}
+              ). Seed reserves carry corn to about V3; after that they must feed it.
             </p>
           )}
-        </Section>
+        </ResultSection>
       )}
       <SeasonProfile stand={stand} />
       {signs.length > 0 && <Signs signs={signs} />}
@@ -126,28 +95,6 @@ export default function PlantsResult({ stand }: { stand: WalkStand }) {
       <Where title="By zone" name={(zone: string) => zoneName(zone)} locals={reading.zones} />
       <Pictures photos={photos} />
     </>
-  );
-}
-
-function Section({
-  title,
-  words,
-  children,
-}: {
-  title: string;
-  words: Parameters<typeof FindingsList>[0]['findings'];
-  children: ReactNode;
-}) {
-  return (
-    <section className="sheet stack tight" aria-label={title}>
-      <h2>{title}</h2>
-      <div className="columns half">
-        <div className="stack tight">
-          <FindingsList findings={words} />
-        </div>
-        <div className="stack tight">{children}</div>
-      </div>
-    </section>
   );
 }
 

@@ -136,6 +136,18 @@ export function rootWords({ roots }: PlantReading, units: Units): FindingWords[]
       says: `The slot is open, or opened again, at ${shareText(roots.openSlots)} plants.`,
       next: 'Closing wheels and the wetness at planting: see the trench check.',
     });
+  if (roots.smeared && roots.smeared.some > 0)
+    words.push({
+      tone: 'act',
+      says: `The wall of the slot is smeared at ${shareText(roots.smeared)} plants.`,
+      next: 'Planted too wet, or pressed too hard: roots follow the wall until it cracks.',
+    });
+  if (roots.oldRoots && roots.oldRoots.some > 0)
+    words.push({
+      tone: 'plain',
+      says: `An old root ball lies beneath ${shareText(roots.oldRoots)} plants.`,
+      next: 'Expect uneven depth over old rows: shift the new rows off them.',
+    });
   return words;
 }
 

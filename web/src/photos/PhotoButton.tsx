@@ -49,9 +49,14 @@ export function PhotoButton({
   };
   return (
     <div className="stack tight">
-      <FileButton accept="image/*" capture="environment" onFile={(file) => void take(file)}>
-        {label}
-      </FileButton>
+      <div className="row">
+        <FileButton accept="image/*" capture="environment" onFile={(file) => void take(file)}>
+          {label}
+        </FileButton>
+        <FileButton accept="image/*" onFile={(file) => void take(file)}>
+          From a file
+        </FileButton>
+      </div>
       {problem && (
         <p className="warn" role="alert">
           {problem}

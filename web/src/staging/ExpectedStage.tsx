@@ -1,4 +1,4 @@
-import { stageByHeat } from '@sendero/core';
+import { stageByHeat, stageFromHeat } from '@sendero/core';
 import { useOne, useToday } from '../data/hooks.ts';
 import { usePlantingWeather } from '../weather/usePlantingWeather.ts';
 
@@ -13,13 +13,21 @@ export default function ExpectedStage({
   const planting = useOne('planting', plantingId);
   const today = useToday();
   const weather = usePlantingWeather(planting);
-  const expected = stageByHeat(weather?.predicted ?? null, on ?? today);
+  const day = on ?? today;
+  const byDay = stageByHeat(weather?.predicted ?? null, day);
+  const heat = weather?.heat.reduce((sum, one) => (one.on <= day ? sum + (one.heat ?? 0) : sum), 0);
+  const expected =
+    byDay ??
+    (planting && weather && heat !== undefined
+      ? stageFromHeat(planting.data.crop, heat - weather.toEmergence)
+      : null);
   if (!expected) return null;
   const { stage, from, to } = expected;
   return (
     <span data-testid="expected-stage">
       The heat of this field lets expect {stage}
-      {from === to ? '' : ` (${from} to ${to})`} by collars.
+      {from === to ? '' : ` (${from} to ${to})`}
+      {byDay ? ' by collars' : ' (default of this app)'}.
     </span>
   );
 }

@@ -185,7 +185,7 @@ function StopCapture({
         next={nextStop}
         tape={useStable(() => void navigate(tapeLink))}
       />
-      <Head facts={facts} ordinal={stop.data.ordinal} />
+      <Head facts={facts} stopId={stop.id} ordinal={stop.data.ordinal} />
       <StepBar stop={stop} plantingId={planting.id} at="count" row={row} />
       {party === null && (
         <Suspense>

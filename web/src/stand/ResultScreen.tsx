@@ -18,6 +18,7 @@ import { StandScale } from './StandScale.tsx';
 import { useWalkStand } from './useWalkStand.ts';
 import { WeightsDialog } from './WeightsDialog.tsx';
 
+const EvenResult = lazyExtra<{ stand: WalkStand }>(() => import('../staging/EvenResult.tsx'));
 const PlantsResult = lazyExtra<{ stand: WalkStand }>(() => import('../digs/PlantsResult.tsx'));
 const StandMapView = lazyExtra(() => import('./StandMapView.tsx'));
 
@@ -196,6 +197,11 @@ function Result({
           <EffectiveStand stand={stand} />
           <CostCard stand={stand} />
         </div>
+      </Later>
+      <Later>
+        <Suspense>
+          <EvenResult stand={stand} />
+        </Suspense>
       </Later>
       <Later>
         <section className="sheet stack tight">

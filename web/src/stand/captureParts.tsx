@@ -3,6 +3,7 @@ import { useHotkeys } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { memo } from 'react';
 import { Link } from 'react-router';
+import { useTimeHere } from '../stop/useTimeHere.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import type { Tally } from './tallies.ts';
@@ -43,8 +44,17 @@ export const Keyboard = memo(function Keyboard({
   return null;
 });
 
-export const Head = memo(function Head({ facts, ordinal }: { facts: WalkFacts; ordinal: number }) {
+export const Head = memo(function Head({
+  facts,
+  stopId,
+  ordinal,
+}: {
+  facts: WalkFacts;
+  stopId: string;
+  ordinal: number;
+}) {
   const units = useUnits();
+  const minutes = useTimeHere(stopId);
   const { method, hoopDiameterM, lengthM } = facts.walk.data;
   return (
     <div className="field-head">
@@ -63,6 +73,7 @@ export const Head = memo(function Head({ facts, ordinal }: { facts: WalkFacts; o
           {method === 'hoop'
             ? `hoop of ${units.show(hoopDiameterM!, 'hoopDiameter')}`
             : `${units.show(lengthM!, 'rowLength')} of tape${method === 'bothSides' ? ', both sides' : ''}`}
+          {minutes ? `; ${minutes} min here` : ''}
         </div>
       </div>
       <span className="spacer" />

@@ -6,6 +6,8 @@ import { useDevice } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { KeepOrCancel } from '../fields/KeepOrCancel.tsx';
 import { useRecordForm } from '../fields/useRecordForm.ts';
+import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
+import { useUnits } from '../units/useUnits.ts';
 import { GROUP_WORDS } from './tagWords.ts';
 
 const GROUPS = ['oneBehind', 'twoBehind'] as const;
@@ -28,9 +30,10 @@ export function TagForm({
   onDone(): void;
 }) {
   const device = useDevice();
+  const units = useUnits();
   const [id] = useState(newId);
   const { crop } = planting.data;
-  const { form, keep, cancel } = useRecordForm({
+  const { form, figure, keep, cancel } = useRecordForm({
     kind: 'taggedPlant',
     name: `tag on ${planting.id}`,
     start: () => ({
@@ -38,6 +41,7 @@ export function TagForm({
       group: 'oneBehind' as TagGroup,
       stage: '',
       row: (row ?? '') as number | string,
+      atM: enteredFrom(null, undefined, 'tapePosition', units),
       find: '',
       withNeighbour: true,
     }),
@@ -46,7 +50,7 @@ export function TagForm({
         plantingId: planting.id,
         walkId,
         stop,
-        atM: null,
+        atM: values.atM.value,
         ...device.moment(),
         tag: values.tag,
         group: values.group,
@@ -68,6 +72,7 @@ export function TagForm({
                   group: 'inStep',
                   beside: id,
                   stage: null,
+                  atM: null,
                   find: '',
                 } satisfies InputOf<'taggedPlant'>,
               },
@@ -116,6 +121,7 @@ export function TagForm({
           {...form.getInputProps('stage')}
         />
         <NumberInput label="Planter row" size="md" {...form.getInputProps('row')} />
+        <QuantityInput label="Place on the tape" kind="tapePosition" size="md" {...figure('atM')} />
       </div>
       <Textarea
         label="How to find it again"

@@ -4,8 +4,9 @@ import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { shortDate } from '../app/dates.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
-import { useAll, useChildren, useDevice, useOne, useToday } from '../data/hooks.ts';
+import { useAll, useChildren, useDevice, useOne, useToday, useWalksRead } from '../data/hooks.ts';
 import { draftNames } from '../fields/useDraft.ts';
+import { PhotoButton } from '../photos/PhotoButton.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { OutcomeForm } from './OutcomeForm.tsx';
 import { OwnWeightsCard } from './OwnWeightsCard.tsx';
@@ -79,7 +80,10 @@ export default function TagsScreen() {
             <ul className="list-plain sheet" aria-label="Tagged plants">
               {read.map((tag) => (
                 <li key={tag.id} className="task due" data-tag={tag.data.tag}>
-                  <TagLine tag={tag} crop={crop} />
+                  <div>
+                    <TagLine tag={tag} crop={crop} />
+                    <TagPhoto tag={tag} />
+                  </div>
                   {open === tag.id ? (
                     <div style={{ gridColumn: '1 / -1', width: '100%' }}>
                       <OutcomeForm
@@ -101,6 +105,17 @@ export default function TagsScreen() {
       </div>
     </div>
   );
+}
+
+/** A picture of a tagged plant hangs on the stop it was marked at. */
+function TagPhoto({ tag: { id, data } }: { tag: TagRead }) {
+  useWalksRead([data.walkId ?? undefined]);
+  const stop = useChildren('stop', 'walkId', data.walkId ?? undefined).find(
+    (one) => one.data.ordinal === data.stop,
+  );
+  return stop ? (
+    <PhotoButton stopId={stop.id} row={data.row} of={id} label={`Photo of ${data.tag}`} />
+  ) : null;
 }
 
 function TagTools({ tag, onOpen }: { tag: TagRead; onOpen(): void }) {
@@ -153,6 +168,7 @@ function TagLine({ tag, crop }: { tag: TagRead; crop: keyof typeof COUNTED_WORDS
         , {GROUP_WORDS[data.group]}
         {data.stage ? `, ${stageName(data.stage)}` : ''}
         {data.row ? `, row ${data.row}` : ''}
+        {data.atM === null ? '' : `, at ${units.show(data.atM, 'tapePosition')}`}
       </span>
       {twice && (
         <div className="warn small">This tag hangs on two plants: write another on one.</div>

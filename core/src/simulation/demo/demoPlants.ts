@@ -4,15 +4,22 @@ import { addDays } from '../../season/index.ts';
 import type { Sign } from '../../pests/index.ts';
 import { commonestStage, plantsInStretch } from '../readStand.ts';
 import type { SimulatedStand } from '../simulateStand.ts';
-import { bears, latePairs, stageCode, walkPlants, type BearsTruth } from '../walkPlants.ts';
+import {
+  bears,
+  latePairs,
+  lookFor,
+  stageCode,
+  walkPlants,
+  type BearsTruth,
+} from '../walkPlants.ts';
 import { DEMO_ZONE_MIN } from './demoScenarios.ts';
 
 /** What was looked into at the stops of a walk, beside its counts. */
 export interface DemoPlants {
   /** Rows a tape is laid in at each stop, by turns. */
   rows: number[];
-  /** At which stops a sign was seen, and on how many of twenty plants. */
-  signs: { sign: Sign; affected: Record<number, number> }[];
+  /** Signs that were looked for at every stop. */
+  signs: Sign[];
 }
 
 /** Plants marked on a walk, and what became of them. */
@@ -30,6 +37,8 @@ const BEARS: BearsTruth = { oneBehind: 0.7, twoBehind: 0.15, spread: 0.22, crowd
 type Add = <K extends Kind>(kind: K, data: InputOf<K>, by: string, at: string) => string;
 
 const PLANTS_TAPE_M = 8;
+/** Plants looked at for a sign at each stop. */
+const LOOKED = 20;
 
 /** The plants of one stop: tapes with stages, gaps and late plants dug, roots, signs. */
 export function addPlantsAtStop(
@@ -63,17 +72,16 @@ export function addPlantsAtStop(
     });
   for (const dig of [...found.gaps, ...found.late, ...found.roots])
     observe({ ...dig, stopId: stop.id });
-  for (const { sign, affected } of plants.signs)
-    if (affected[stop.ordinal] !== undefined)
-      observe({
-        stopId: stop.id,
-        type: 'sign',
-        row: null,
-        sign,
-        looked: 20,
-        affected: affected[stop.ordinal]!,
-        severity: null,
-      });
+  for (const sign of plants.signs)
+    observe({
+      stopId: stop.id,
+      type: 'sign',
+      row: null,
+      sign,
+      looked: LOOKED,
+      affected: lookFor(stand, sign, { pass: where.pass, atM: where.fromM }, LOOKED, random),
+      severity: null,
+    });
 }
 
 /** Late plants of a walk and their neighbours, tagged; with what they bore, where that is known. */

@@ -130,7 +130,7 @@ export interface DemoPlanting {
   depthIn: number;
   typedDepth: string;
   germination: number;
-  ground: Pick<Scenario, 'zones' | 'weather'>;
+  ground: Pick<Scenario, 'zones' | 'weather' | 'harms'>;
   /** A trench check on planting day: what was found then, and left as it was. */
   trench?: DemoTrench;
   /** Seeds dug before plants were up. */
@@ -203,6 +203,11 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
         { ...goodGround(150, 280), name: 'sandy rise', dryLayerM: 0.042 },
         { ...goodGround(280, PASS_M), name: 'flat', dryLayerM: 0.03, crustShare: 0.02 },
       ],
+      // Cutworm at the far end; purple from cold nights here and there, which needs nothing.
+      harms: [
+        { sign: 'cut', pass: 8, atM: 395, radiusM: 70, share: 0.35 },
+        { sign: 'purple', pass: 4, atM: 120, radiusM: 150, share: 0.2 },
+      ],
     },
     trench: {
       walkedBy: 'Noor Castellane',
@@ -244,10 +249,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
       tapeRows: [3, 4, 6, 9],
       plants: {
         rows: [3, 4, 6, 9],
-        signs: [
-          { sign: 'purple', affected: { 2: 3, 4: 5, 7: 2 } },
-          { sign: 'cut', affected: { 1: 0, 4: 0, 6: 0, 9: 3, 10: 5 } },
-        ],
+        signs: ['purple', 'cut'],
       },
       tags: { pairs: 6, colour: 'red', fillAfterDays: null },
     },
