@@ -166,7 +166,22 @@ const shots: {
       await page.getByText('12,000 records').first().waitFor();
     },
   },
-  { name: 'device', size: DESK, go: (page) => page.goto(`${base}/device`) },
+  {
+    name: 'gaps-phone',
+    size: PHONE,
+    whole: true,
+    go: async (page) => {
+      await capture(page);
+      await page.goto(page.url().replace(/(\?.*)?$/, '?stop=1'));
+      await page.getByRole('button', { name: /^Row 4,/ }).click();
+      await page.getByRole('link', { name: /^Gaps/ }).click();
+      await page
+        .getByRole('button', { name: /^Gap at .*row 4/ })
+        .first()
+        .click();
+      await page.getByTestId('points-to').waitFor();
+    },
+  },
   // Last: it begins a walk, which the others would show.
   {
     name: 'way-phone',

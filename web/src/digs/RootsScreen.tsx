@@ -6,7 +6,7 @@ import { PhotoButton } from '../photos/PhotoButton.tsx';
 import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
 import styles from '../stop/stop.module.css';
 import { useUnits } from '../units/useUnits.ts';
-import { ROOT_WORDS } from './digWords.ts';
+import { ROOT_WORDS, WAY_WORDS } from './digWords.ts';
 import { newPlant, readDepth, RootFields, StageAndWay, withDepth } from './PlantFields.tsx';
 import { TwoDepths } from './TwoDepths.tsx';
 import { useDugDay } from './useDugDay.ts';
@@ -75,7 +75,7 @@ function Plants(props: StepProps) {
             usualM={depthTargetM}
             slots={[
               {
-                label: 'Depth',
+                label: WAY_WORDS[dig.plant.way].read,
                 valueM: readDepth(dig.plant),
                 onDepth: (valueM, typed) => change(withDepth(dig.plant, valueM, typed)),
               },
