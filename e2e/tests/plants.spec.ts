@@ -79,7 +79,7 @@ const step = async (page: Page, name: string): Promise<void> => {
   ).toBeVisible();
 };
 /** The way on from a step. */
-const goOn = (page: Page) => page.getByRole('button', { name: /^(Next:|Skip to)/ });
+const goOn = (page: Page) => page.getByRole('button', { name: /^(Next:|Next stop|Skip to)/ });
 const way = (page: Page, name: string | RegExp) =>
   page.getByRole('navigation', { name: 'Steps of this stop' }).getByRole('link', { name });
 

@@ -147,7 +147,11 @@ const StepFoot = memo(function StepFoot({
           Count
         </Link>
         <button className="tool act" onClick={goOn}>
-          {skips ? 'Skip to' : 'Next:'} {next ? STEP_WORDS[next].name : 'next stop'}
+          {next
+            ? `${skips ? 'Skip to' : 'Next:'} ${STEP_WORDS[next].name}`
+            : skips
+              ? 'Skip to the next stop'
+              : 'Next stop'}
         </button>
       </div>
     </>
