@@ -92,7 +92,7 @@ test('stops are planned, walked by an arrow without a signal, planned anew on th
   await allSent(page);
   await page.getByRole('button', { name: 'Start the walk' }).click();
   const distance = page.getByTestId('way-distance');
-  await expect(distance).toHaveText(/^\d+ft$/);
+  await expect(distance).toHaveText(/^[\d,]+ft$/);
   await expect(page.getByText('position within 10 ft')).toBeVisible();
   await expect(page.getByText(/Look north: in this pass the planter/)).toBeVisible();
   await allSent(page);

@@ -1,6 +1,6 @@
 import type { BelowReading, SeedFate } from '@sendero/core';
 import { scaleLinear } from 'd3-scale';
-import { Axis } from '../drawing/Axis.tsx';
+import { Ground } from '../drawing/Ground.tsx';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { FATE_WORDS, STATE_WORDS } from './belowWords.ts';
@@ -57,13 +57,7 @@ export function BelowProfile({ reading, targetM }: { reading: BelowReading; targ
           )
           .join('; ')}
       >
-        <rect
-          x={LEFT}
-          y={SURFACE}
-          width={width - LEFT}
-          height={bottom - SURFACE}
-          fill="var(--band)"
-        />
+        <Ground y={y} left={LEFT} right={width} />
         <line
           x1={LEFT}
           x2={width}
@@ -72,15 +66,6 @@ export function BelowProfile({ reading, targetM }: { reading: BelowReading; targ
           stroke="var(--clay)"
           strokeDasharray="3 4"
         />
-        <line
-          x1={LEFT}
-          x2={width}
-          y1={SURFACE}
-          y2={SURFACE}
-          stroke="var(--ink)"
-          strokeWidth={2.5}
-        />
-        <Axis scale={y} kind="seedDepth" side="left" at={LEFT} />
         {rows.map(({ row, seeds }, i) => {
           const left = LEFT + i * column;
           return (

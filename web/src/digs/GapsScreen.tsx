@@ -8,9 +8,9 @@ import { useUndoable } from '../data/useUndoable.ts';
 import { PhotoButton } from '../photos/PhotoButton.tsx';
 import { RowRibbon } from '../spacing/RowRibbon.tsx';
 import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
-import styles from '../stop/stop.module.css';
 import { useUnits } from '../units/useUnits.ts';
 import { FIND_WORDS } from './digWords.ts';
+import { DigSheet, KeptDigs } from './DigSheet.tsx';
 import { FindDrawing } from './FindDrawing.tsx';
 import { PictureKeys } from './PictureKeys.tsx';
 import { placesOnTape, type TapePlace } from './placesOnTape.ts';
@@ -122,22 +122,16 @@ function Gaps(props: StepProps) {
         </p>
       )}
       {open && <PhotoButton stopId={stop.id} row={open.data.row} of={open.id} />}
-      <ul className={`list-plain ${styles.kept}`} aria-label="Dug at this stop">
-        {digs.map(({ id, data }) => (
-          <li key={id}>
-            <button
-              className="tool bare"
-              style={{ justifyContent: 'start' }}
-              onClick={() => setOpenId(id)}
-            >
-              {at(data)}: {data.found ? FIND_WORDS[data.found].key : 'not looked at yet'}
-            </button>
-            <button className="tool" aria-label={`Delete: ${at(data)}`} onClick={() => remove(id)}>
-              Delete
-            </button>
-          </li>
-        ))}
-      </ul>
+      <KeptDigs
+        label="Dug at this stop"
+        digs={digs.map(({ id, data }) => ({
+          id,
+          title: at(data),
+          says: data.found ? FIND_WORDS[data.found].key : 'not looked at yet',
+        }))}
+        onOpen={setOpenId}
+        onDelete={remove}
+      />
       <div>
         <UndoButton undo={undo} />
       </div>
@@ -193,13 +187,7 @@ function DigForm({
   const finds: readonly NonNullable<GapDig['found']>[] =
     dig.what === 'gap' ? GAP_FINDS : DOUBLE_FINDS;
   return (
-    <section className="sheet stack tight" aria-label={title}>
-      <div className="row spread">
-        <h2>{title}</h2>
-        <button className="tool" onClick={onDone}>
-          Done
-        </button>
-      </div>
+    <DigSheet title={title} onDone={onDone}>
       <PictureKeys
         label={dig.what === 'gap' ? 'Where the plant should be' : 'Where two stand'}
         options={finds.map((find) => ({
@@ -243,6 +231,6 @@ function DigForm({
         value={dig.cover}
         onChange={(cover) => onChange({ cover })}
       />
-    </section>
+    </DigSheet>
   );
 }

@@ -22,6 +22,7 @@ import { RowRibbon } from '../spacing/RowRibbon.tsx';
 import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
 import styles from '../stop/stop.module.css';
 import { useUnits } from '../units/useUnits.ts';
+import { DigSheet, KeptDigs } from './DigSheet.tsx';
 import { LATE_WORDS } from './digWords.ts';
 import { laggardsOnTape } from './placesOnTape.ts';
 import { newPlant, readDepth, RootFields, StageAndWay, withDepth } from './PlantFields.tsx';
@@ -180,29 +181,19 @@ function LatePlants(props: StepProps) {
           {problem}
         </p>
       )}
-      <ul className={`list-plain ${styles.kept}`} aria-label="Late plants dug at this stop">
-        {digs.map((dig) => (
-          <li key={dig.id}>
-            <button
-              className="tool bare"
-              style={{ justifyContent: 'start', textAlign: 'left' }}
-              onClick={() => setOpen(dig)}
-            >
-              {title(dig.data)}: {LATE_WORDS[whyLate(dig.data)]}
-            </button>
-            <button
-              className="tool"
-              aria-label={`Delete: ${title(dig.data)}`}
-              onClick={() => {
-                remove(dig.id);
-                setOpen(null);
-              }}
-            >
-              Delete
-            </button>
-          </li>
-        ))}
-      </ul>
+      <KeptDigs
+        label="Late plants dug at this stop"
+        digs={digs.map(({ id, data }) => ({
+          id,
+          title: title(data),
+          says: LATE_WORDS[whyLate(data)],
+        }))}
+        onOpen={(id) => setOpen(digs.find((dig) => dig.id === id) ?? null)}
+        onDelete={(id) => {
+          remove(id);
+          setOpen(null);
+        }}
+      />
       <div className="row">
         <UndoButton undo={undo} />
         <Link
@@ -238,13 +229,7 @@ function PairForm({
   const beside = neighbour ?? newPlant(null);
   const depths = [plantDepth(plant), plantDepth(beside)];
   return (
-    <section className="sheet stack tight" aria-label={title}>
-      <div className="row spread">
-        <h2>{title}</h2>
-        <button className="tool" onClick={onDone}>
-          Done
-        </button>
-      </div>
+    <DigSheet title={title} onDone={onDone}>
       <Choice
         label="It is"
         options={LAGS}
@@ -322,6 +307,6 @@ function PairForm({
         onChange={(cover) => onChange({ ...dig, cover })}
       />
       {children}
-    </section>
+    </DigSheet>
   );
 }

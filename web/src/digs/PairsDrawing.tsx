@@ -1,7 +1,7 @@
 import type { PlantReading } from '@sendero/core';
 import { max } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
-import { Axis } from '../drawing/Axis.tsx';
+import { Ground } from '../drawing/Ground.tsx';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
@@ -29,22 +29,7 @@ export function PairsDrawing({ pairs }: { pairs: PlantReading['late']['pairs'] }
           )
           .join('; ')}
       >
-        <rect
-          x={LEFT}
-          y={SURFACE}
-          width={width - LEFT}
-          height={HEIGHT - FOOT - SURFACE}
-          fill="var(--band)"
-        />
-        <line
-          x1={LEFT}
-          x2={width}
-          y1={SURFACE}
-          y2={SURFACE}
-          stroke="var(--ink)"
-          strokeWidth={2.5}
-        />
-        <Axis scale={y} kind="seedDepth" side="left" at={LEFT} />
+        <Ground y={y} left={LEFT} right={width} />
         {pairs.map(({ id, ordinal, row, lateM, neighbourM }, i) => {
           const x = LEFT + (i + 0.5) * column;
           return (

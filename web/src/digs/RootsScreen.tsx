@@ -4,8 +4,8 @@ import { newId } from '../data/newId.ts';
 import { useUndoable } from '../data/useUndoable.ts';
 import { PhotoButton } from '../photos/PhotoButton.tsx';
 import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
-import styles from '../stop/stop.module.css';
 import { useUnits } from '../units/useUnits.ts';
+import { DigSheet, KeptDigs } from './DigSheet.tsx';
 import { ROOT_WORDS, WAY_WORDS } from './digWords.ts';
 import { newPlant, readDepth, RootFields, StageAndWay, withDepth } from './PlantFields.tsx';
 import { TwoDepths } from './TwoDepths.tsx';
@@ -64,13 +64,7 @@ function Plants(props: StepProps) {
         </div>
       )}
       {dig && (
-        <section className="sheet stack tight" aria-label={title(dig)} key={open!.id}>
-          <div className="row spread">
-            <h2>{title(dig)}</h2>
-            <button className="tool" onClick={() => setOpen(null)}>
-              Done
-            </button>
-          </div>
+        <DigSheet key={open!.id} title={title(dig)} onDone={() => setOpen(null)}>
           <TwoDepths
             usualM={depthTargetM}
             slots={[
@@ -84,40 +78,30 @@ function Plants(props: StepProps) {
           <RootFields name="this plant" plant={dig.plant} onPlant={change} />
           <StageAndWay crop={crop} name="this plant" plant={dig.plant} onPlant={change} />
           <PhotoButton stopId={stop.id} row={dig.row} of={open!.id} label="Photo of this plant" />
-        </section>
+        </DigSheet>
       )}
       {problem && (
         <p className="warn" role="alert">
           {problem}
         </p>
       )}
-      <ul className={`list-plain ${styles.kept}`} aria-label="Plants dug at this stop">
-        {digs.map((one) => {
-          const depthM = readDepth(one.data.plant);
-          return (
-            <li key={one.id}>
-              <button
-                className="tool bare"
-                style={{ justifyContent: 'start' }}
-                onClick={() => setOpen(one)}
-              >
-                {title(one.data)}: {depthM === null ? 'no depth' : units.show(depthM, 'seedDepth')}
-                {one.data.plant.roots ? `, ${ROOT_WORDS[one.data.plant.roots]}` : ''}
-              </button>
-              <button
-                className="tool"
-                aria-label={`Delete: ${title(one.data)}`}
-                onClick={() => {
-                  remove(one.id);
-                  setOpen(null);
-                }}
-              >
-                Delete
-              </button>
-            </li>
-          );
+      <KeptDigs
+        label="Plants dug at this stop"
+        digs={digs.map(({ id, data }) => {
+          const depthM = readDepth(data.plant);
+          const { roots } = data.plant;
+          return {
+            id,
+            title: title(data),
+            says: `${depthM === null ? 'no depth' : units.show(depthM, 'seedDepth')}${roots ? `, ${ROOT_WORDS[roots]}` : ''}`,
+          };
         })}
-      </ul>
+        onOpen={(id) => setOpen(digs.find((one) => one.id === id) ?? null)}
+        onDelete={(id) => {
+          remove(id);
+          setOpen(null);
+        }}
+      />
       <div>
         <UndoButton undo={undo} />
       </div>

@@ -1,15 +1,15 @@
-import { analyseSpacing, idFor, stageName, type Tape } from '@sendero/core';
+import { analyseSpacing, idFor, type Tape } from '@sendero/core';
 import { Button, TextInput } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { ResetIcon } from '@radix-ui/react-icons';
 import { useRef, useState } from 'react';
+import { useStable } from '../app/useStable.ts';
 import { newId } from '../data/newId.ts';
 import { useDevice } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
-import { PlantDrawing } from '../staging/PlantDrawing.tsx';
+import { StageKeys } from '../staging/StageKeys.tsx';
 import { stageWindow } from '../staging/stageWindow.ts';
 import { RowSelect, StopScreen, type StepProps } from '../stop/StopScreen.tsx';
-import stopStyles from '../stop/stop.module.css';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { RowRibbon } from './RowRibbon.tsx';
@@ -91,6 +91,7 @@ function TapeCapture(props: StepProps) {
     )
       setCursor(rounded + facts.spacingM);
   };
+  const plantHere = useStable((stage: string) => insert(cursor, stage));
   const addTyped = () => {
     const parsed = units.read(text, 'tapePosition');
     if (!parsed.ok) return setProblem(parsed.problem);
@@ -177,20 +178,13 @@ function TapeCapture(props: StepProps) {
         <div className="stack tight">
           {staging && (
             <>
-              <div className={stopStyles.stageKeys} role="group" aria-label="Plant here, of stage">
-                {keys.map((stage) => (
-                  <button
-                    key={stage}
-                    className={stopStyles.stageKey}
-                    data-stage={stage}
-                    onMouseDown={(event) => event.preventDefault()}
-                    onClick={() => insert(cursor, stage)}
-                  >
-                    {tape.stagedBy === 'collars' && <PlantDrawing crop={crop} stage={stage} />}
-                    {stageName(stage, tape.stagedBy)}
-                  </button>
-                ))}
-              </div>
+              <StageKeys
+                label="Plant here, of stage"
+                crop={crop}
+                first={keys[0]!}
+                by={tape.stagedBy}
+                onStage={plantHere}
+              />
               <div className="field-actions" style={{ gridTemplateColumns: '1fr 1fr' }}>
                 <Button variant="default" h={48} onClick={() => setMoved(moved - 2)}>
                   Earlier stages

@@ -18,12 +18,11 @@ import { useRested } from '../data/useRested.ts';
 import { useUndoable } from '../data/useUndoable.ts';
 import { RowRibbon } from '../spacing/RowRibbon.tsx';
 import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
-import stop from '../stop/stop.module.css';
 import { lazyExtra } from '../app/lazyExtra.ts';
 import { HeadingCount } from './HeadingCount.tsx';
-import { PlantDrawing } from './PlantDrawing.tsx';
 import { StageBars } from './StageBars.tsx';
-import { stagesFrom, stageWindow } from './stageWindow.ts';
+import { StageKeys } from './StageKeys.tsx';
+import { stageWindow } from './stageWindow.ts';
 import styles from './staging.module.css';
 import { Tillers } from './Tillers.tsx';
 
@@ -170,7 +169,14 @@ function StageRow(props: StepProps) {
             : `Plant ${at + 1} is:`}{' '}
         <span className="small soft">{WHAT_COUNTS[crop]}</span>
       </p>
-      <StageKeys crop={crop} first={keys[0]!} by={by} full={at < 0} onStage={onStage} />
+      <StageKeys
+        label="Stage of this plant"
+        crop={crop}
+        first={keys[0]!}
+        by={by}
+        full={at < 0}
+        onStage={onStage}
+      />
       {problem && (
         <p className="warn" role="alert">
           {problem}
@@ -208,41 +214,6 @@ const CountedBy = memo(function CountedBy({
       value={by}
       onChange={onBy}
     />
-  );
-});
-
-/** The keys, a stage each; a tap leaves them as they are. */
-const StageKeys = memo(function StageKeys({
-  crop,
-  first,
-  by,
-  full,
-  onStage,
-}: {
-  crop: Crop;
-  /** The earliest stage on them. */
-  first: string;
-  by: Stages['stagedBy'];
-  /** Nothing is left to stage. */
-  full: boolean;
-  onStage(stage: string): void;
-}) {
-  return (
-    <div className={stop.stageKeys} role="group" aria-label="Stage of this plant">
-      {stagesFrom(crop, first).map((stage) => (
-        <button
-          key={stage}
-          className={stop.stageKey}
-          disabled={full}
-          data-stage={stage}
-          onMouseDown={(event) => event.preventDefault()}
-          onClick={() => onStage(stage)}
-        >
-          {by === 'collars' && <PlantDrawing crop={crop} stage={stage} />}
-          {stageName(stage, by)}
-        </button>
-      ))}
-    </div>
   );
 });
 
