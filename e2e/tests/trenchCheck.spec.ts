@@ -225,14 +225,17 @@ test.describe('off the network', () => {
     await context.setOffline(true);
     await page.getByRole('radio', { name: 'Furrow' }).click();
     await page.getByRole('radio', { name: 'dry clods' }).click();
-    await page.locator('input[type=file]').first().setInputFiles({
-      name: 'row.png',
-      mimeType: 'image/png',
-      buffer: Buffer.from(
-        'iVBORw0KGgoAAAANSUhEUgAAAAgAAAAICAIAAABLbSncAAAAEUlEQVR4nGNoSHDAihiGlgQAMmxIAVDoDUIAAAAASUVORK5CYII=',
-        'base64',
-      ),
-    });
+    await page
+      .locator('input[type=file]')
+      .first()
+      .setInputFiles({
+        name: 'row.png',
+        mimeType: 'image/png',
+        buffer: Buffer.from(
+          'iVBORw0KGgoAAAANSUhEUgAAAAgAAAAICAIAAABLbSncAAAAEUlEQVR4nGNoSHDAihiGlgQAMmxIAVDoDUIAAAAASUVORK5CYII=',
+          'base64',
+        ),
+      });
     await expect(page.locator('figure img')).toBeVisible();
     await expect(page.getByRole('status').first()).toHaveText(/to send$/);
     await page.reload();
