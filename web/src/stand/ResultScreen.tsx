@@ -176,17 +176,19 @@ function Result({
           )}
         </section>
       </div>
-      {stand.rows.length > 0 && (
-        <section className="sheet stack tight">
-          <h2>By planter row</h2>
-          <RowBars
-            rows={stand.rows}
-            expectedPerM2={stand.expectedPerM2}
-            denseStand={stand.denseStand}
-            marked={marked}
-          />
-        </section>
-      )}
+      <Later>
+        {stand.rows.length > 0 && (
+          <section className="sheet stack tight">
+            <h2>By planter row</h2>
+            <RowBars
+              rows={stand.rows}
+              expectedPerM2={stand.expectedPerM2}
+              denseStand={stand.denseStand}
+              marked={marked}
+            />
+          </section>
+        )}
+      </Later>
       <Later>
         <Suspense>
           <StandMapView stand={stand} />
