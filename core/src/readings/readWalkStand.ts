@@ -80,8 +80,8 @@ function summariseWalk(
           {
             weights,
             plan: places ? { shares: plan!.data.shares } : undefined,
-            // Who lags is patchy, and a few stops know badly how much.
-            usual: USUAL_CV,
+            // Who lags is patchy, and a few stops know badly how much: a third of a stop’s worth of what is usual.
+            usual: { ...USUAL_CV, df: 0.3 },
           },
         )
       : null;
