@@ -56,13 +56,18 @@ export async function faultRun(
     const address = `/walks/${walk}?stop=1`;
     const beside = device.tabs[0]?.page;
     // As a person opens one from another: it costs half of what a tab out of nowhere does.
-    const page = beside
+    // One that the browser does not open is opened out of nowhere all the same.
+    const opened = beside
       ? await Promise.all([
-          beside.waitForEvent('popup'),
+          beside.waitForEvent('popup', { timeout: 20_000 }),
           beside.evaluate((to) => void window.open(to), address),
-        ]).then(([opened]) => opened)
-      : await device.context.newPage();
-    if (!beside) await page.goto(address);
+        ]).then(
+          ([popup]) => popup,
+          () => null,
+        )
+      : null;
+    const page = opened ?? (await device.context.newPage());
+    if (!opened) await page.goto(address);
     await page.locator('[data-tally=inStep]').waitFor();
     device.tabs.push({ page, taps: 0 });
   };
