@@ -117,7 +117,7 @@ function Both({ a, b }: { a: WalkStand; b: WalkStand }) {
         <h2>What differs</h2>
         <ul className="list-plain">
           {rows.map((row) => (
-            <li key={row.figure} className="task" style={{ gridTemplateColumns: '1fr' }}>
+            <li key={row.figure} className="task" style={{ gridTemplateColumns: 'minmax(0, 1fr)' }}>
               <div>
                 <strong>{FIGURE_WORDS[row.figure].name}</strong>{' '}
                 <span className={row.told ? undefined : 'soft'} data-figure={row.figure}>
