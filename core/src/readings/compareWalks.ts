@@ -1,9 +1,10 @@
 import { clusteredShare } from '../digs/index.ts';
-import { analyseSpacing, RANDOM_FEED } from '../spacing/index.ts';
+import { RANDOM_FEED } from '../spacing/index.ts';
 import { differenceOf, sdInterval, wilsonInterval, type Told } from '../stats/index.ts';
 import { liveShare } from './liveShare.ts';
 import { readPlants, type SharedOut } from './readPlants.ts';
-import { shareBehind, tapeRun, type WalkStand } from './readWalkStand.ts';
+import { shareBehind, type WalkStand } from './readWalkStand.ts';
+import { spacingOfTapes } from './spacingOfTapes.ts';
 
 /** What two walks are compared in. All are shares, so that other rates and spacings do not matter. */
 export const COMPARED = [
@@ -61,8 +62,7 @@ function figuresOf(stand: WalkStand): Record<Compared, Told | null> {
   const tapes = stand.stops.flatMap(({ data, tapes: own }) =>
     data.chosen ? [] : own.map((tape) => tape.data),
   );
-  const spacing =
-    tapes.length === 0 ? null : analyseSpacing(tapes.map(tapeRun), { referenceM: stand.spacingM });
+  const spacing = spacingOfTapes(tapes, stand.spacingM);
   const intervals = tapes.flatMap(({ positionsM }) =>
     positionsM.slice(1).map((at, i) => (at - positionsM[i]!) / stand.spacingM),
   );

@@ -42,13 +42,13 @@ export {
   readStop,
   readWalkStand,
   shareBehind,
-  tapeRun,
   type WalkStand,
   type WalkStop,
 } from './readWalkStand.ts';
 export { namedRowsText, rowsNamed, type NamedRow } from './rowsNamed.ts';
 export { listed, rowsText } from './rowsText.ts';
 export { trenchVerdict } from './trenchVerdict.ts';
+export { tapeRun } from './spacingOfTapes.ts';
 export { placeOfStop } from './placeOfStop.ts';
 export {
   planInput,

@@ -1,5 +1,5 @@
-import { analyseSpacing } from '../spacing/index.ts';
-import { tapeRun, type WalkStand } from './readWalkStand.ts';
+import type { WalkStand } from './readWalkStand.ts';
+import { spacingOfTapes } from './spacingOfTapes.ts';
 
 /** Gaps that must be dug before they say more of the seed than its tag. A default of this app. */
 const FEWEST_GAPS = 5;
@@ -21,13 +21,11 @@ export function liveShare({ stops, expectedPerM2, targetPerM2, spacingM }: WalkS
       data.type === 'gapDig' && data.what === 'gap' && data.found !== null ? [data] : [],
     ),
   );
-  const tapes = own.flatMap((stop) => stop.tapes);
-  if (gaps.length < FEWEST_GAPS || tapes.length === 0) return byTag;
-  const { emptySlots } = analyseSpacing(
-    tapes.map(({ data }) => tapeRun(data)),
-    { referenceM: spacingM },
-  );
-  const plants = tapes.reduce((sum, { data }) => sum + data.positionsM.length, 0);
+  const tapes = own.flatMap((stop) => stop.tapes.map(({ data }) => data));
+  const spacing = spacingOfTapes(tapes, spacingM);
+  if (gaps.length < FEWEST_GAPS || spacing === null) return byTag;
+  const { emptySlots } = spacing;
+  const plants = tapes.reduce((sum, { positionsM }) => sum + positionsM.length, 0);
   const seeded = gaps.filter(({ found }) => found !== 'noSeed').length / gaps.length;
   const seeds = plants + emptySlots * seeded;
   return plants === 0 ? byTag : { share: plants / seeds, dug: gaps.length };

@@ -20,13 +20,13 @@ import {
 } from '../digs/index.ts';
 import { SIGN_FACTS, SIGNS, type Sign } from '../pests/index.ts';
 import type { DugPlant, GapDig, Photo, PlantDig, SignSeen } from '../records/index.ts';
-import { analyseSpacing } from '../spacing/index.ts';
 import { readStages, STAGED_BY, type StagedBy, type StageReading } from '../staging/index.ts';
 import { mean } from '../stats/index.ts';
 import { INCH_M } from '../units/index.ts';
 import type { Held } from './held.ts';
 import { stagesOf } from './stagesAtStop.ts';
-import { tapeRun, type WalkStand, type WalkStop } from './readWalkStand.ts';
+import type { WalkStand, WalkStop } from './readWalkStand.ts';
+import { spacingOfTapes } from './spacingOfTapes.ts';
 
 /** A share over stops; the stop is the sampling unit. */
 export type SharedOut = NonNullable<ReturnType<typeof clusteredShare>>;
@@ -163,12 +163,10 @@ const NOT_FOUND = { lower: 0, upper: 1, some: 0, of: 0 };
 
 /** Empty places on the tapes of a stop. */
 const gapsOf = (stop: WalkStop, referenceM: number): number =>
-  stop.tapes.length === 0
-    ? 0
-    : analyseSpacing(
-        stop.tapes.map(({ data }) => tapeRun(data)),
-        { referenceM },
-      ).emptySlots;
+  spacingOfTapes(
+    stop.tapes.map(({ data }) => data),
+    referenceM,
+  )?.emptySlots ?? 0;
 
 /** Late plants that were seen at a stop: staged, or else counted. */
 const lateAt = ({ staged, counts }: WalkStop): number =>
@@ -266,8 +264,9 @@ function allowanceOf(
   gaps: readonly At<GapDig>[],
 ): PlantReading['gaps']['allowance'] {
   const tapes = stops.flatMap((stop) => stop.tapes.map(({ data }) => data));
-  if (gaps.length === 0 || tapes.length === 0) return null;
-  const { emptySlots } = analyseSpacing(tapes.map(tapeRun), { referenceM: spacingM });
+  const spacing = spacingOfTapes(tapes, spacingM);
+  if (gaps.length === 0 || spacing === null) return null;
+  const { emptySlots } = spacing;
   const plants = tapes.reduce((sum, { positionsM }) => sum + positionsM.length, 0);
   const dug = gaps.filter(({ data }) => data.found !== 'noSeed').length;
   const failed = gaps.filter(({ data }) => LOST_AS_SEED.includes(data.found as GapFind)).length;

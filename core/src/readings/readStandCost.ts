@@ -1,8 +1,9 @@
 import { CROP_FACTS, type Crop } from '../crops/index.ts';
 import type { Workspace } from '../records/index.ts';
 import { relativeYield, STAND_SCHOOLS } from '../replant/index.ts';
-import { analyseSpacing, costOfSpacing } from '../spacing/index.ts';
-import { tapeRun, type WalkStand } from './readWalkStand.ts';
+import { costOfSpacing } from '../spacing/index.ts';
+import type { WalkStand } from './readWalkStand.ts';
+import { spacingOfTapes } from './spacingOfTapes.ts';
 
 type Range = [low: number, high: number];
 
@@ -50,14 +51,10 @@ export function readStandCost(
   const most = summary.intervalPerM2?.[1] ?? summary.meanPerM2;
   const least = summary.effective.intervalPerM2?.[0] ?? summary.effective.meanPerM2;
   const stand: Range = [Math.min(...losses(most)), Math.max(...losses(least))];
-  const tapes = stops.filter(({ data }) => !data.chosen).flatMap((stop) => stop.tapes);
-  const sdM =
-    tapes.length === 0
-      ? null
-      : analyseSpacing(
-          tapes.map(({ data }) => tapeRun(data)),
-          { referenceM: spacingM },
-        ).sdM;
+  const tapes = stops
+    .filter(({ data }) => !data.chosen)
+    .flatMap((stop) => stop.tapes.map(({ data }) => data));
+  const sdM = spacingOfTapes(tapes, spacingM)?.sdM ?? null;
   const spacing: Range | null =
     crop === 'corn' && sdM !== null ? [0, costOfSpacing(sdM).everyInchKgPerM2] : null;
   return {

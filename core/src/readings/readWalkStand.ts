@@ -46,10 +46,6 @@ export function readWalkStand(
   return { ...facts, stops, ...summariseWalk(stops, facts) };
 }
 
-/** A tape as the analysis of spacing takes it. @example tapeRun(tape) // { positionsM: […], lengthM: 5.31 } */
-export const tapeRun = ({ positionsM, readToM }: Tape) =>
-  readToM === null ? { positionsM } : { positionsM, lengthM: readToM };
-
 /** What share of the plants counted is behind its neighbours; 0 where none was. @example shareBehind(counts) // 0.12 */
 export function shareBehind(counts: readonly Count[]): number {
   const all = counts.reduce((sum, one) => sum + plantsOf(one), 0);
