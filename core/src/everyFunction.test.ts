@@ -76,6 +76,33 @@ takes('sampleSd', 'values', args(values), { signed: 'values' });
 takes('holm', 'p', args(list(share, 0, 9)));
 takes('pooledSpread', 'groups', args(list(values, 1, 5)), { signed: 'groups' });
 takes('squaresWithin', 'groups', args(list(values, 1, 5)), { signed: 'groups' });
+takes(
+  'fitMixedModel',
+  'model',
+  args(
+    list(number(-100, 100), 6, 8).map((y) => ({
+      y,
+      fixed: y.map(() => [1]),
+      groups: { row: y.map((_, i) => `r${i % 3}`) },
+    })),
+  ),
+  { signed: 'y fixed' },
+);
+takes('combineP', 'p', args(list(share, 1, 6)));
+takes(
+  'rowPosterior',
+  'rows band prior',
+  args(
+    list(
+      record({ mean: number(-5, 5), n: whole(1, 9), variance: number(0.1, 4), df: number(1, 90) }),
+      1,
+      6,
+    ),
+    some([-1, 1] as [number, number]),
+    some({ alikeSds: [0.1, 0.3], outSd: 2, outShares: [0.2, 0.5] }),
+  ),
+  { made: 'rows band prior' },
+);
 takes('remlOneWay', 'groups', args(list(values, 2, 5)), { signed: 'groups' });
 takes(
   'moderatedVariances',
@@ -232,6 +259,32 @@ takes(
     list(record({ positionsM, lengthM: number(20, 40) }), 1, 3),
     record({ referenceM: number(0.02, 0.5) }),
   ),
+);
+takes(
+  'findRepeatingGaps',
+  'runs options',
+  args(
+    list(record({ positionsM }), 1, 3),
+    record({ referenceM: number(0.02, 0.5), cells: whole(2, 60) }),
+  ),
+);
+takes(
+  'judgePlanterRows',
+  'readings options',
+  args(
+    list(
+      record({
+        row: whole(1, 4),
+        field: some('a', 'b'),
+        stop: some('1', '2'),
+        value: number(-9, 9),
+      }),
+      1,
+      9,
+    ),
+    record({ target: number(-9, 9), tolerance: number(0.1, 9) }),
+  ),
+  { signed: 'value target' },
 );
 takes('slotsSpanned', 'intervalM referenceM', args(number(0, 9), number(0.02, 0.5)));
 takes('intervalClass', 'slots', args(whole(0, 9)));

@@ -12,14 +12,16 @@ import {
   moderatedVariances,
   pooledSpread,
   remlOneWay,
+  rowPosterior,
   sampleSd,
   squaresWithin,
   tCdf,
   tQuantile,
   wilsonInterval,
+  type RowPosterior,
+  type RowPrior,
 } from '../stats/index.ts';
 import { digsToSettle } from './digsToSettle.ts';
-import { rowPosterior, type RowPosterior, type RowPrior } from './rowPosterior.ts';
 
 export interface DepthReading {
   row: number;
@@ -93,8 +95,8 @@ const CALLED_ON_TARGET = 0.85;
 const USUAL_SPREAD = { sd: 0.2 * INCH_M, df: 2 };
 /** How rows of one machine lie. Defaults of this app. */
 const ROWS: RowPrior = {
-  alikeSdsM: [0.02 * INCH_M, 0.04 * INCH_M, 0.07 * INCH_M],
-  outSdM: 0.5 * INCH_M,
+  alikeSds: [0.02 * INCH_M, 0.04 * INCH_M, 0.07 * INCH_M],
+  outSd: 0.5 * INCH_M,
   outShares: [0.25, 0.45, 0.65],
 };
 
@@ -159,9 +161,9 @@ export function analyseRowDepths(
   const pHolm = holm(p);
   const moderated = moderatedVariances(groups, { usual: USUAL_SPREAD, floorSd });
   const evidence = groups.map((depths, g) => ({
-    meanM: means[g]!,
+    mean: means[g]!,
     n: depths.length,
-    varianceM2: moderated.variances[g]!,
+    variance: moderated.variances[g]!,
     df: moderated.df[g]!,
   }));
   const band = [targetM - toleranceM, targetM + toleranceM] as const;
@@ -169,17 +171,17 @@ export function analyseRowDepths(
   const loose = looseRows(groups, floorSd);
   // One row is a row, no machine.
   const shared =
-    groups.length > 1 ? posterior.machine : { ...posterior.machine, shallow: 0, deep: 0 };
+    groups.length > 1 ? posterior.machine : { ...posterior.machine, below: 0, above: 0 };
   const shiftM =
-    Math.max(shared.shallow, shared.deep) >= CALLED_OFF
-      ? steps(targetM - shared.depthM, stepM, shared.shallow > shared.deep ? 1 : -1)
+    Math.max(shared.below, shared.above) >= CALLED_OFF
+      ? steps(targetM - shared.centre, stepM, shared.below > shared.above ? 1 : -1)
       : 0;
   return {
     meanM: fit.mean,
     withinRowSdM: fit.withinSd,
     betweenRowSdM: fit.betweenSd,
     rowsDiffer: pooled ? rowsDiffer(groups, means, pooled) : null,
-    machine: { depthM: shared.depthM, shiftM },
+    machine: { depthM: shared.centre, shiftM },
     rows: rows.map(([row, depths], g) => {
       const meanM = means[g]!;
       const half = pooled
@@ -206,8 +208,8 @@ export function analyseRowDepths(
         p: p[g]!,
         pHolm: pHolm[g]!,
         intervalM: half === null ? null : [meanM - half, meanM + half],
-        se: { m: Math.sqrt(evidence[g]!.varianceM2 / depths.length), df: evidence[g]!.df },
-        outside: { shallow: chance.shallow, deep: chance.deep },
+        se: { m: Math.sqrt(evidence[g]!.variance / depths.length), df: evidence[g]!.df },
+        outside: { shallow: chance.below, deep: chance.above },
         verdict,
         besideTarget: verdict === 'on target' && pHolm[g]! <= 0.05,
         loose: loose[g]!,
@@ -222,7 +224,7 @@ export function analyseRowDepths(
   };
 }
 
-function judge({ shallow, deep }: RowPosterior, off: number): DepthVerdict {
+function judge({ below: shallow, above: deep }: RowPosterior, off: number): DepthVerdict {
   if (shallow >= off) return 'shallow';
   if (deep >= off) return 'deep';
   return 1 - shallow - deep >= CALLED_ON_TARGET ? 'on target' : 'undecided';
@@ -230,11 +232,11 @@ function judge({ shallow, deep }: RowPosterior, off: number): DepthVerdict {
 
 /** What to set a row by that is called off: by what it shows itself when it stands out, else by what its sisters show. */
 function correction(
-  { out, outM, alikeM }: RowPosterior,
+  { out, ifOut, ifAlike }: RowPosterior,
   verdict: 'shallow' | 'deep',
   { targetM, stepM }: { targetM: number; stepM: number },
 ): number {
-  return steps(targetM - (out >= 0.5 ? outM : alikeM), stepM, verdict === 'shallow' ? 1 : -1);
+  return steps(targetM - (out >= 0.5 ? ifOut : ifAlike), stepM, verdict === 'shallow' ? 1 : -1);
 }
 
 /** Whole steps of the depth stop, at least one, to the side that is known. */

@@ -1,5 +1,4 @@
-import { fastNormalCdf, normalQuantile } from '../stats/index.ts';
-import type { RowEvidence } from './rowPosterior.ts';
+import { fastNormalCdf, normalQuantile, type RowEvidence } from '../stats/index.ts';
 
 /** Numbers of digs that are tried, and beyond the last of which asking for more is no advice. */
 const TRIED = [1, 2, 3, 4, 5, 6, 8, 10, 12, 15, 20, 25, 30, 40];
@@ -13,23 +12,23 @@ const LIKELY = Array.from({ length: 9 }, (_, i) => normalQuantile((i + 0.5) / 9)
  * @param row what is known of it; @param band depths still on target, m
  * @param level probability of lying outside from which it is called off, and inside from which it is on target
  * @returns null when 40 more would leave it open in one case of six: it lies too near the edge of the band
- * @example digsToSettle({ meanM: 0.046, n: 3, varianceM2: 4e-5, df: 20 }, [0.0445, 0.0572], { off: () => 0.75, on: 0.85 }) // [3, 20]
+ * @example digsToSettle({ mean: 0.046, n: 3, variance: 4e-5, df: 20 }, [0.0445, 0.0572], { off: () => 0.75, on: 0.85 }) // [3, 20]
  */
 export function digsToSettle(
-  { meanM, n, varianceM2, df }: RowEvidence,
+  { mean, n, variance, df }: RowEvidence,
   [top, bottom]: readonly [number, number],
   level: { off(seeds: number): number; on: number },
 ): [low: number, high: number] | null {
   // A spread that itself stands on few digs widens what may lie below.
-  const spread = Math.sqrt(varianceM2 * (df > 2 ? df / (df - 2) : 3));
+  const spread = Math.sqrt(variance * (df > 2 ? df / (df - 2) : 3));
   const settled = (more: number) => {
     let sure = 0;
-    const after = Math.sqrt(varianceM2 / (n + more));
+    const after = Math.sqrt(variance / (n + more));
     for (const trueZ of LIKELY) {
-      const depth = meanM + (trueZ * spread) / Math.sqrt(n);
+      const depth = mean + (trueZ * spread) / Math.sqrt(n);
       for (const digZ of LIKELY) {
         const dug = depth + (digZ * spread) / Math.sqrt(more);
-        const together = (n * meanM + more * dug) / (n + more);
+        const together = (n * mean + more * dug) / (n + more);
         const shallow = fastNormalCdf((top - together) / after);
         const deep = fastNormalCdf((together - bottom) / after);
         if (Math.max(shallow, deep) >= level.off(n + more) || 1 - shallow - deep >= level.on)

@@ -18,3 +18,11 @@ export {
 } from './logFields.ts';
 export { guessLogMapping, makeLogReader, missingFields, type LogLine } from './readLog.ts';
 export { LIGHT_LOAD_N, runningLog, type LogRow, type PlanterLog } from './summariseLog.ts';
+export {
+  judgePlanterRows,
+  type Against,
+  type JudgedRow,
+  type JudgedRows,
+  type RowFigure,
+  type RowVerdict,
+} from './judgePlanterRows.ts';

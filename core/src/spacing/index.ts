@@ -3,3 +3,4 @@ export { slotsSpanned, intervalClass, type IntervalClass } from './classifyInter
 export { machineSpread, perfectMeterSd } from './perfectMeterSd.ts';
 export { costOfSpacing, type SpacingCost } from './costOfSpacing.ts';
 export { RANDOM_FEED } from './randomFeed.ts';
+export { findRepeatingGaps, type RepeatingGaps } from './findRepeatingGaps.ts';

@@ -27,3 +27,11 @@ export {
 export { shuffled } from './shuffled.ts';
 export { differenceOf, type Told } from './difference.ts';
 export { fitLine, type FittedLine } from './fitLine.ts';
+export { fitMixedModel, type MixedModel } from './fitMixedModel.ts';
+export {
+  rowPosterior,
+  type RowEvidence,
+  type RowPosterior,
+  type RowPrior,
+} from './rowPosterior.ts';
+export { combineP } from './combineP.ts';

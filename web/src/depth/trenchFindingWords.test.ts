@@ -19,7 +19,7 @@ describe('what a trench check says', () => {
         { row: 7, verdict: 'deep', offM: 0.0127, correctionM: -0.0127, exception: true },
       ],
     });
-    expect(text).toBe('Row 4 is ¾ in too shallow. Row 7 is ½ in too deep.');
+    expect(text).toBe('Row 4 is about ¾ in too shallow. Row 7 is about ½ in too deep.');
     expect(next).toBe('Row 4: set ¾ in deeper. Row 7: set ½ in shallower.');
   });
   it('a machine off as a whole is shifted first; its exceptions are told from what goes with it', () => {
@@ -28,7 +28,7 @@ describe('what a trench check says', () => {
       /^Shift all rows ½ in deeper\. First/,
     );
     const whole = says({ ...shifted, exceptions: [4] });
-    expect(whole.says).toBe('The machine as a whole runs ½ in too shallow.');
+    expect(whole.says).toBe('The machine as a whole runs about ½ in too shallow.');
     expect(whole.next).toMatch(/^Shift all rows ½ in deeper, then set the exceptions\./);
     const { next } = says({
       finding: 'offRows',
@@ -45,7 +45,7 @@ describe('what a trench check says', () => {
       { row: 7, moreDigs: null },
     ];
     expect(says({ finding: 'undecidedRows', rows }).next).toBe(
-      'Row 6: 2 to 5 more digs settle it. Row 7: so near the edge that digging will not settle it: take it as it is. Dig them a few steps on: neighbouring seeds share the bounce of the unit.',
+      'Row 6: 2 to 5 more digs should settle it. Row 7: so near the edge that digging will not settle it: take it as it is. Dig them a few steps on: neighbouring seeds share the bounce of the unit.',
     );
   });
   it('every finding of a furrow has a sentence and something to do', () => {

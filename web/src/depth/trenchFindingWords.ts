@@ -12,7 +12,7 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
     case 'wholePlanter':
       return {
         tone: 'act',
-        says: `The machine as a whole runs ${units.show(Math.abs(finding.offM), 'seedDepth')} too ${finding.shiftM > 0 ? 'shallow' : 'deep'}.`,
+        says: `The machine as a whole runs about ${units.show(Math.abs(finding.offM), 'seedDepth')} too ${finding.shiftM > 0 ? 'shallow' : 'deep'}.`,
         next: `Shift all rows ${depthChange(finding.shiftM, units)}${finding.exceptions.length > 0 ? ', then set the exceptions' : ''}. First look at what all rows share: frame height, downforce, soft ground, speed.`,
       };
     case 'offRows':
@@ -21,7 +21,7 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
         says: finding.rows
           .map(
             ({ row, verdict, offM }) =>
-              `Row ${row} is ${units.show(Math.abs(offM), 'seedDepth')} too ${verdict}.`,
+              `Row ${row} is about ${units.show(Math.abs(offM), 'seedDepth')} too ${verdict}.`,
           )
           .join(' '),
         next: finding.rows
@@ -108,5 +108,5 @@ export function digsText(moreDigs: RowDepth['moreDigs']): string {
   if (moreDigs === null)
     return 'so near the edge that digging will not settle it: take it as it is';
   const [low, high] = moreDigs;
-  return `${low === high ? low : `${low} to ${high}`} more ${high === 1 ? 'dig settles' : 'digs settle'} it`;
+  return `${low === high ? low : `${low} to ${high}`} more ${high === 1 ? 'dig' : 'digs'} should settle it`;
 }

@@ -61,16 +61,44 @@ describe('sentences about plants', () => {
     expect(finds!.next).toMatch(/^Few were dug/);
     expect(tag!.says).toContain('lets expect 3.0');
     expect(tag!.tone).toBe('good');
+    expect(tag!.says).not.toMatch(/not to blame/);
   });
 
   it('blame placing only where the interval says so, and ask for more of two pairs', () => {
     const late = (placed: ReturnType<typeof share>) =>
       lateWords({ ...nothing, late: { ...nothing.late, dug: placed.of, placed } }, us)[0]!;
-    expect(late(share(9, 10, 0.6, 0.98)).next).toMatch(/^Placement/);
-    expect(late(share(1, 10, 0.02, 0.4)).next).toMatch(/^Not placement/);
-    expect(late(share(5, 10, 0.24, 0.76)).next).toMatch(/^Both kinds/);
+    expect(late(share(9, 10, 0.6, 0.98)).next).toMatch(/^Mostly placement/);
+    expect(late(share(1, 10, 0.02, 0.4)).next).toMatch(/^Mostly not placement/);
+    expect(late(share(5, 10, 0.24, 0.76)).next).toMatch(/^How much of it is placement cannot be told/);
     expect(late(share(2, 2, 0.34, 1)).next).toMatch(/^Few pairs/);
     expect(late(share(2, 2, 0.34, 1)).tone).toBe('plain');
+  });
+
+  it('one flat root or one open slot among twenty accuses no slot; half of them do', () => {
+    const roots = (some: number, lower: number, upper: number) => {
+      const flat = share(some, 20, lower, upper);
+      return rootWords(
+        {
+          ...nothing,
+          roots: {
+            ...nothing.roots,
+            plants: 20,
+            forms: [
+              { name: 'straight', ...share(20 - some, 20, 0.3, 0.99) },
+              { name: 'flattened', ...flat },
+            ],
+            openSlots: flat,
+          },
+        },
+        us,
+      );
+    };
+    const [few, fewOpen] = roots(1, 0.01, 0.24);
+    expect(few!.next).toMatch(/^Too few/);
+    expect(fewOpen!.tone).toBe('plain');
+    const [many, manyOpen] = roots(10, 0.3, 0.7);
+    expect(many!.next).toMatch(/^Flat along the wall points to/);
+    expect(manyOpen!.tone).toBe('act');
   });
 
   it('give a cost as a range with its unit, and one figure where the range has no width', () => {

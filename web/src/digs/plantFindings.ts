@@ -10,6 +10,8 @@ export const shareText = ({ some, of, lower, upper }: SharedOut) =>
 
 /** Found in so few digs, nothing is concluded. */
 const FEW = 3;
+/** A share whose interval begins above this is more than a stray plant or two. */
+const FEW_OF_MANY = 0.05;
 
 /** How even the plants are. */
 export function evenWords({ stages }: PlantReading): FindingWords | null {
@@ -52,8 +54,8 @@ export function gapWords({ gaps }: PlantReading, units: Units): FindingWords[] {
           }
         : {
             tone: 'good',
-            says: `${failed} of about ${seeds} seeds rotted or came abnormal; the tag’s germination alone lets expect ${expected.toFixed(1)}. The seed is not to blame, nor is the planter for these.`,
-            next: 'Nothing to do about them.',
+            says: `${failed} of about ${seeds} seeds rotted or came abnormal; the tag’s germination alone lets expect ${expected.toFixed(1)}: no more than that can be seen.`,
+            next: 'No reason in these digs to doubt the seed; they say nothing of the planter.',
           },
     );
   }
@@ -65,7 +67,7 @@ export function gapWords({ gaps }: PlantReading, units: Units): FindingWords[] {
       says: `In gaps the seed lies ${depthApart(gaps.depth.meanDifference, units)} its neighbours (95 %: ${signed(low, units)} to ${signed(high, units)}, ${gaps.depth.n} pairs).`,
       next: apart
         ? 'Depth goes with the losses: look at the depth of these rows.'
-        : 'Depth does not set the lost seeds apart.',
+        : 'These pairs tell no difference of depth.',
     });
   }
   return words;
@@ -80,14 +82,14 @@ export function lateWords({ late }: PlantReading, units: Units): FindingWords[] 
     const few = placed.of < FEW;
     words.push({
       tone: !few && placed.lower > 0.2 ? 'act' : 'plain',
-      says: `${shareText(placed)} late plants were placed ½ in (1.3 cm, default) or more from their neighbour’s depth; the others lie as deep and were held up.`,
+      says: `${shareText(placed)} late plants were placed ½ in (1.3 cm, default) or more from their neighbour’s depth; the others lie about as deep as theirs.`,
       next: few
         ? 'Few pairs were dug: dig more of them.'
         : placed.lower > 0.5
-          ? 'Placement: see which rows, and what holds their depth.'
+          ? 'Mostly placement: see which rows, and what holds their depth.'
           : placed.upper < 0.5
-            ? 'Not placement: crust, cold, moisture or seed.'
-            : 'Both kinds are there: judge row by row.',
+            ? 'Mostly not placement: look for crust, cold, dry soil or weak seed.'
+            : 'How much of it is placement cannot be told yet: judge row by row, or dig more pairs.',
     });
   }
   if (late.depth?.interval) {
@@ -98,10 +100,10 @@ export function lateWords({ late }: PlantReading, units: Units): FindingWords[] 
       says: `Late plants lie ${depthApart(late.depth.meanDifference, units)} their neighbours (95 %: ${signed(low, units)} to ${signed(high, units)}; shallower in ${lower}, deeper in ${higher} of ${late.depth.n} pairs, sign test p ${pText(p)}).`,
       next:
         low > 0
-          ? 'The late ones lie deeper: bounce, soft spots, or a depth stop set low.'
+          ? 'Deeper: look for bounce, soft spots, or a depth stop set low.'
           : high < 0
-            ? 'The late ones lie shallower: too dry there, or the opener rode up.'
-            : 'On the mean, depth does not set them apart.',
+            ? 'Shallower: look whether it was dry there, or the opener rode up.'
+            : 'These pairs tell no difference of depth on the mean.',
     });
   }
   if (late.tooShallow > 0)
@@ -117,30 +119,32 @@ export function lateWords({ late }: PlantReading, units: Units): FindingWords[] 
 export function rootWords({ roots }: PlantReading, units: Units): FindingWords[] {
   const [most] = roots.forms;
   if (!most) return [];
-  const flat = roots.forms.find(({ name }) => name === 'flattened');
-  const turned = roots.forms.find(({ name }) => name === 'turned');
+  const many = (form: string) =>
+    roots.forms.find(({ name, lower }) => name === form && lower > FEW_OF_MANY);
+  const flat = many('flattened');
+  const turned = many('turned');
   const words: FindingWords[] = [
     {
       tone: most.name === 'straight' && most.share > 0.8 ? 'good' : 'plain',
       says: `Roots of ${roots.plants} plants: ${roots.forms.map((form) => `${ROOT_WORDS[form.name]} ${shareText(form)}`).join('; ')}.`,
       next: flat
-        ? 'Flat along the wall: the slot was smeared, planted wet or pressed too hard.'
+        ? 'Flat along the wall points to a slot that was smeared, planted wet or pressed too hard.'
         : turned
           ? `They turn at a hard layer${roots.turnedAtM === null ? '' : ` ${units.show(roots.turnedAtM, 'seedDepth')} down`}: probe for it between the rows and in the tracks.`
-          : 'Roots do not speak against the slot.',
+          : 'Too few are turned or flat to speak against the slot.',
     },
   ];
   if (roots.openSlots && roots.openSlots.some > 0)
     words.push({
-      tone: 'act',
+      tone: roots.openSlots.lower > FEW_OF_MANY ? 'act' : 'plain',
       says: `The slot is open, or opened again, at ${shareText(roots.openSlots)} plants.`,
       next: 'Closing wheels and the wetness at planting: see the trench check.',
     });
   if (roots.smeared && roots.smeared.some > 0)
     words.push({
-      tone: 'act',
+      tone: roots.smeared.lower > FEW_OF_MANY ? 'act' : 'plain',
       says: `The wall of the slot is smeared at ${shareText(roots.smeared)} plants.`,
-      next: 'Planted too wet, or pressed too hard: roots follow the wall until it cracks.',
+      next: 'That points to planting too wet, or pressing too hard: roots follow the wall until it cracks.',
     });
   if (roots.oldRoots && roots.oldRoots.some > 0)
     words.push({

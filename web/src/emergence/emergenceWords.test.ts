@@ -149,7 +149,7 @@ it('says when to come again, and when it has stopped', () => {
     ),
   ).toMatch(/^Plants still come: count again on 2027-05-13/);
   expect(nextText(read([even, even]), day)).toBe(
-    'No new plant at the last visit: it has stopped, and no more visits are needed.',
+    'No new plant at the last visit: taken to have stopped (default: under 2 % new), so no more visits are asked for.',
   );
 });
 

@@ -92,7 +92,7 @@ export function nextText(
 ): string {
   if (!coming) return 'Count at the first visit what is up, also when it is nothing.';
   if (coming === 'done')
-    return `${newPlants(newest!.fresh)} at the last visit: it has stopped, and no more visits are needed.`;
+    return `${newPlants(newest!.fresh)} at the last visit: taken to have stopped (default: under 2 % new), so no more visits are asked for.`;
   return coming === 'notYet'
     ? `Nothing is up yet. Look again on ${day(lookAgainOn!)}.`
     : `Plants still come: count again on ${day(lookAgainOn!)}, every two days until they stop.`;

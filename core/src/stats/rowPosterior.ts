@@ -1,81 +1,81 @@
-import { chiSquareQuantile, fastNormalCdf } from '../stats/index.ts';
+import { chiSquareQuantile, fastNormalCdf } from './distributions.ts';
 
 /** What the sisters say of a row, and how rows that stand out lie. Defaults of this app. */
 export interface RowPrior {
-  /** SD that rows set alike may have among each other, m: each is as likely as the other. */
-  alikeSdsM: readonly number[];
-  /** SD about the machine of rows that stand out, m. */
-  outSdM: number;
+  /** SD that rows set alike may have among each other: each is as likely as the other. */
+  alikeSds: readonly number[];
+  /** SD about the machine of rows that stand out. */
+  outSd: number;
   /** Shares of rows that stand out, each as likely as the other. */
   outShares: readonly number[];
 }
 
 /** What is known of one row: its mean, the variance of one reading and the degrees of freedom that stands on. */
 export interface RowEvidence {
-  meanM: number;
+  mean: number;
   n: number;
-  varianceM2: number;
+  variance: number;
   df: number;
 }
 
 export interface RowPosterior {
-  /** Probability that the row's true depth is above the band (too shallow) or below it (too deep). */
-  shallow: number;
-  deep: number;
+  /** Probability that the row’s true figure lies below the band, or above it. */
+  below: number;
+  above: number;
   /** Probability that it stands out from its sisters. */
   out: number;
-  /** What its true depth is expected to be, m: if it is like its sisters, and if it stands out. */
-  alikeM: number;
-  outM: number;
+  /** What its true figure is expected to be: if it is like its sisters, and if it stands out. */
+  ifAlike: number;
+  ifOut: number;
 }
 
 export interface PlanterPosterior {
   rows: RowPosterior[];
-  /** Depth that rows set alike have in common, m, with the probability that it misses the band. */
-  machine: { depthM: number; shallow: number; deep: number };
+  /** What rows set alike have in common, with the probability that it misses the band. */
+  machine: { centre: number; below: number; above: number };
 }
 
-/** Points at which the machine's depth is tried, and variances tried for one row. */
+/** Points at which the machine’s own figure is tried, and variances tried for one row. */
 const CENTRES = 25;
 const VARIANCES = 4;
 
 /**
- * Probability that each row's true depth lies outside a band. Rows are alike about the machine's depth,
- * but for a few that stand out; the machine's depth, how alike the rows are, how many stand out and the
+ * Probability that each row’s true figure lies outside a band. Rows are alike about the machine’s own,
+ * but for a few that stand out; the machine’s own, how alike the rows are, how many stand out and the
  * variance of each row are all averaged over, so that what is not known makes the answer less certain.
  *
- * @param rows evidence of each row; depths in m
- * @param band lower and upper depth that still counts as on target, m
- * @example rowPosterior([{ meanM: 0.04, n: 5, varianceM2: 4e-5, df: 40 }], [0.045, 0.057], prior).rows[0].shallow // 0.93
+ * @param rows evidence of each row; one unit throughout
+ * @param band lower and upper end of what still counts as on target
+ * @example rowPosterior([{ mean: 0.04, n: 5, variance: 4e-5, df: 40 }], [0.045, 0.057], prior).rows[0].below // 0.93
  */
 export function rowPosterior(
   rows: readonly RowEvidence[],
   [top, bottom]: readonly [number, number],
-  { alikeSdsM, outSdM, outShares }: RowPrior,
+  { alikeSds, outSd, outShares }: RowPrior,
 ): PlanterPosterior {
   // Each variance is known as far as its degrees of freedom go: a few likely values stand for it.
-  const errors = rows.map(({ n, varianceM2, df }) =>
+  const errors = rows.map(({ n, variance, df }) =>
     Array.from(
       { length: VARIANCES },
-      (_, k) => (varianceM2 * df) / chiSquareQuantile((k + 0.5) / VARIANCES, df) / n,
+      (_, k) => (variance * df) / chiSquareQuantile((k + 0.5) / VARIANCES, df) / n,
     ),
   );
-  const centres = candidates(rows, errors, alikeSdsM.at(-1)!);
-  const machine = { weight: 0, depthM: 0, shallow: 0, deep: 0 };
-  const sums = rows.map(() => ({ shallow: 0, deep: 0, out: 0, alikeM: 0, outM: 0 }));
+  const centres = candidates(rows, errors, alikeSds.at(-1)!);
+  const machine = { weight: 0, centre: 0, below: 0, above: 0 };
+  const sums = rows.map(() => ({ below: 0, above: 0, out: 0, ifAlike: 0, ifOut: 0 }));
   const likely = (i: number, centre: number, sd: number) =>
     errors[i]!.map((error) => {
       const variance = error + sd * sd;
-      return Math.exp((-0.5 * (rows[i]!.meanM - centre) ** 2) / variance) / Math.sqrt(variance);
+      return Math.exp((-0.5 * (rows[i]!.mean - centre) ** 2) / variance) / Math.sqrt(variance);
     });
   // First pass: how likely each setting of the whole machine is.
   const settings: { logWeight: number; centre: number; sd: number; share: number }[] = [];
-  const outOf = centres.map((centre) => rows.map((_, i) => likely(i, centre, outSdM)));
-  const alikeOf = alikeSdsM.map((sd) =>
+  const outOf = centres.map((centre) => rows.map((_, i) => likely(i, centre, outSd)));
+  const alikeOf = alikeSds.map((sd) =>
     centres.map((centre) => rows.map((_, i) => likely(i, centre, sd))),
   );
   const total = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
-  alikeSdsM.forEach((_, s) =>
+  alikeSds.forEach((_, s) =>
     centres.forEach((_, c) => {
       const alike = alikeOf[s]![c]!.map(total);
       const out = outOf[c]!.map(total);
@@ -101,10 +101,10 @@ export function rowPosterior(
     const { centre: c, sd: s } = own[0]!;
     const centre = centres[c]!;
     machine.weight += weight;
-    machine.depthM += weight * centre;
-    if (centre < top) machine.shallow += weight;
-    if (centre > bottom) machine.deep += weight;
-    rows.forEach(({ meanM }, i) => {
+    machine.centre += weight * centre;
+    if (centre < top) machine.below += weight;
+    if (centre > bottom) machine.above += weight;
+    rows.forEach(({ mean }, i) => {
       const alike = alikeOf[s]![c]![i]!;
       const out = outOf[c]![i]!;
       const [allAlike, allOut] = [total(alike), total(out)];
@@ -119,37 +119,37 @@ export function rowPosterior(
       const add = (portion: number, error: number, sd: number, stands: boolean) => {
         if (portion < 1e-4 * weight) return;
         const pull = (sd * sd) / (sd * sd + error);
-        const depth = centre + pull * (meanM - centre);
+        const depth = centre + pull * (mean - centre);
         const spread = Math.sqrt(pull * error);
-        sum.shallow += portion * fastNormalCdf((top - depth) / spread);
-        sum.deep += portion * fastNormalCdf((depth - bottom) / spread);
+        sum.below += portion * fastNormalCdf((top - depth) / spread);
+        sum.above += portion * fastNormalCdf((depth - bottom) / spread);
         if (stands) {
           sum.out += portion;
-          sum.outM += portion * depth;
-        } else sum.alikeM += portion * depth;
+          sum.ifOut += portion * depth;
+        } else sum.ifAlike += portion * depth;
       };
       errors[i]!.forEach((error, k) => {
-        add(forAlike * alike[k]!, error, alikeSdsM[s]!, false);
-        add(forOut * out[k]!, error, outSdM, true);
+        add(forAlike * alike[k]!, error, alikeSds[s]!, false);
+        add(forOut * out[k]!, error, outSd, true);
       });
     });
   }
   const per = (value: number) => value / machine.weight;
   return {
-    rows: sums.map(({ shallow, deep, out, alikeM, outM }, i) => {
+    rows: sums.map(({ below, above, out, ifAlike, ifOut }, i) => {
       const alike = machine.weight - out;
       return {
-        shallow: per(shallow),
-        deep: per(deep),
+        below: per(below),
+        above: per(above),
         out: per(out),
-        alikeM: alike > 1e-9 * machine.weight ? alikeM / alike : rows[i]!.meanM,
-        outM: out > 1e-9 * machine.weight ? outM / out : rows[i]!.meanM,
+        ifAlike: alike > 1e-9 * machine.weight ? ifAlike / alike : rows[i]!.mean,
+        ifOut: out > 1e-9 * machine.weight ? ifOut / out : rows[i]!.mean,
       };
     }),
     machine: {
-      depthM: per(machine.depthM),
-      shallow: per(machine.shallow),
-      deep: per(machine.deep),
+      centre: per(machine.centre),
+      below: per(machine.below),
+      above: per(machine.above),
     },
   };
 }
@@ -160,7 +160,7 @@ function candidates(
   errors: readonly (readonly number[])[],
   alikeSdM: number,
 ): number[] {
-  const means = rows.map(({ meanM }) => meanM).sort((a, b) => a - b);
+  const means = rows.map(({ mean }) => mean).sort((a, b) => a - b);
   const middle =
     (means[Math.floor((means.length - 1) / 2)]! + means[Math.floor(means.length / 2)]!) / 2;
   const typical = errors.map((own) => own[Math.floor(VARIANCES / 2)]!).sort((a, b) => a - b);

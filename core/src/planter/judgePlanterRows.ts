@@ -1,0 +1,312 @@
+import { requireFinite, requirePositive, requireSome, requireWhole } from '../arguments/index.ts';
+import {
+  fitMixedModel,
+  holm,
+  rowPosterior,
+  tCdf,
+  tInterval,
+  type MixedModel,
+} from '../stats/index.ts';
+
+/** One figure of one row at one stop: several readings of a place belong together as their mean. */
+export interface RowFigure {
+  row: number;
+  field: string;
+  stop: string;
+  value: number;
+}
+
+/** `alike` is inside the tolerance, `above` and `below` are outside of it; between them more readings must tell. */
+export type RowVerdict = 'alike' | 'above' | 'below' | 'undecided';
+
+export interface Against {
+  difference: number;
+  se: number;
+  df: number;
+  p: number;
+  /** Holm over rows. */
+  pHolm: number;
+  verdict: RowVerdict;
+}
+
+export interface JudgedRow {
+  row: number;
+  n: number;
+  /** Plain mean of the row's readings. */
+  mean: number;
+  /** What the row is expected to be: drawn toward its sisters, or as it shows itself when it stands out from them. */
+  estimate: number;
+  se: number;
+  interval: [number, number];
+  /** The row against its sisters; 1 where nothing can tell. */
+  p: number;
+  pHolm: number;
+  against: { target: Against | null; sisters: Against };
+  standsOut: boolean;
+}
+
+export interface JudgedRows {
+  /** Of the machine over fields and stops. */
+  mean: number;
+  rows: JudgedRow[];
+  /** Spread between rows, fields and stops, and within; null where the readings cannot tell it apart. */
+  sd: { rows: number | null; fields: number | null; stops: number | null; within: number };
+}
+
+/** A row is above or below from this probability on that it lies outside the tolerance, and alike from that inside. Defaults. */
+const OUTSIDE = 0.75;
+const INSIDE = 0.85;
+/** What a row reads at a single stop may be that place: from so many stops on it is the row. */
+const LEAST_STOPS = 2;
+/** Level of the tests, after Holm. */
+const STANDS_OUT = 0.05;
+
+/**
+ * Rows of one machine over fields and stops, each against the target and against its sister rows.
+ * Mean and spreads: mixed model with row, field and stop within field as random effects, by REML. A row against
+ * its sisters: both as fixed effects of the same model, the sisters being the rows that do not stand out
+ * themselves (the farthest is set aside first), t with Satterthwaite's degrees of freedom, Holm (1979) over rows. Estimates are
+ * best linear unbiased predictions, but rows that stand out keep what they show themselves, so that they
+ * neither shrink nor widen what the others may differ by. A row seen at one stop alone is never called.
+ *
+ * @param readings one figure a row and stop, any one unit; rows from 1
+ * @param options target and tolerance in the same unit; without a tolerance any difference told from chance counts
+ * @throws RangeError naming the reading that is wrong
+ * @example judgePlanterRows([{ row: 1, field: 'a', stop: '1', value: 2 }, { row: 2, field: 'a', stop: '1', value: 3 }]).mean // 2.5
+ */
+export function judgePlanterRows(
+  readings: readonly RowFigure[],
+  { target, tolerance }: { target?: number; tolerance?: number } = {},
+): JudgedRows {
+  requireSome('readings', readings);
+  readings.forEach(({ row, value }, i) => {
+    requireWhole(`readings[${i}].row`, row, 1);
+    requireFinite(`readings[${i}].value`, value);
+  });
+  if (target !== undefined) requireFinite('target', target);
+  if (tolerance !== undefined) requirePositive('tolerance', tolerance);
+
+  const rows = [...new Set(readings.map(({ row }) => row))].sort((a, b) => a - b);
+  const y = readings.map(({ value }) => value);
+  const labels = factorsOf(readings);
+  const rowLabels = readings.map(({ row }) => String(row));
+  const n = readings.length;
+  const whole = y.reduce((sum, value) => sum + value, 0) / n;
+  const ofRow = rows.map((row) => readings.filter((one) => one.row === row));
+  const means = ofRow.map((own) => own.reduce((sum, { value }) => sum + value, 0) / own.length);
+
+  const rowsTold = rows.length > 1 && rows.length < n;
+  const spread = rowsTold
+    ? fitMixedModel({ y, fixed: y.map(() => [1]), groups: { row: rowLabels, ...labels } })
+    : null;
+  const sdOf = (name: string, told: boolean) =>
+    told && spread ? Math.sqrt(spread.varianceComponents[name] ?? 0) : null;
+  const judged: JudgedRows = {
+    mean: spread ? spread.beta[0]! : whole,
+    rows: [],
+    sd: {
+      rows: sdOf('row', true),
+      fields: sdOf('field', 'field' in labels),
+      stops: sdOf('stop', 'stop' in labels),
+      within: spread ? Math.sqrt(spread.residualVariance) : 0,
+    },
+  };
+  const own = rowsTold ? rowsAsFixed(y, rowLabels, rows, labels) : null;
+  if (!spread || !own || own.residualVariance === 0) {
+    // One row, or one reading each: what they read is all there is.
+    const nothing = (difference: number): Against => ({
+      difference,
+      se: 0,
+      df: 0,
+      p: 1,
+      pHolm: 1,
+      verdict: 'undecided',
+    });
+    judged.rows = rows.map((row, r) => ({
+      row,
+      n: ofRow[r]!.length,
+      mean: means[r]!,
+      estimate: means[r]!,
+      se: judged.sd.within,
+      interval: [means[r]!, means[r]!],
+      p: 1,
+      pHolm: 1,
+      against: {
+        target: target === undefined ? null : nothing(means[r]! - target),
+        sisters: nothing(means[r]! - whole),
+      },
+      standsOut: false,
+    }));
+    return judged;
+  }
+
+  /** What each row shows by itself, over its fields and stops. */
+  const shown = rows.map((_, r) => own.contrast(rows.map((_, i) => (i === r ? 1 : 0))));
+  const often = ofRow.map(
+    (own) =>
+      new Set(own.map(({ field, stop }) => JSON.stringify([field, stop]))).size >= LEAST_STOPS,
+  );
+  const sisters = againstSisters(own, often, tolerance);
+  const toTarget =
+    target === undefined
+      ? null
+      : judge(
+          shown.map((one) => ({ ...one, estimate: one.estimate - target })),
+          often,
+          tolerance,
+        );
+  const out = sisters.map(({ verdict }) => verdict === 'above' || verdict === 'below');
+  const alike = out.some(Boolean) ? crowdApart(y, rowLabels, rows, out, labels) : spread;
+  const rowVariance = alike.varianceComponents['row'] ?? 0;
+  judged.rows = rows.map((row, r) => {
+    const apart = sisters[r]!.se ** 2;
+    const estimate = out[r]
+      ? shown[r]!.estimate
+      : alike.beta[0]! + (alike.effects['row']?.[String(row)] ?? 0);
+    const se = out[r]
+      ? shown[r]!.se
+      : Math.sqrt(alike.se[0]! ** 2 + (rowVariance * apart) / (rowVariance + apart));
+    return {
+      row,
+      n: ofRow[r]!.length,
+      mean: means[r]!,
+      estimate,
+      se,
+      interval: tInterval(estimate, se, Math.max(1, shown[r]!.df)),
+      p: sisters[r]!.p,
+      pHolm: sisters[r]!.pHolm,
+      against: { target: toTarget?.[r] ?? null, sisters: sisters[r]! },
+      standsOut: out[r]!,
+    };
+  });
+  return judged;
+}
+
+/** Fields and stops as factors, as far as the readings tell them apart: two of each, and fewer than readings. */
+function factorsOf(readings: readonly RowFigure[]): Record<string, string[]> {
+  const field = readings.map((one) => one.field);
+  const stop = readings.map((one) => JSON.stringify([one.field, one.stop]));
+  const [fields, stops] = [new Set(field).size, new Set(stop).size];
+  const tells = (levels: number) => levels > 1 && levels < readings.length;
+  return {
+    ...(tells(fields) ? { field } : {}),
+    ...(tells(stops) && stops > fields ? { stop } : {}),
+  };
+}
+
+/** Rows as fixed effects, so that none is drawn toward the others; null where nothing is left to judge by. */
+function rowsAsFixed(
+  y: readonly number[],
+  rowLabels: readonly string[],
+  rows: readonly number[],
+  groups: Record<string, string[]>,
+): MixedModel | null {
+  const at = new Map(rows.map((row, r) => [String(row), r]));
+  const fixed = rowLabels.map((label) => {
+    const line = new Array<number>(rows.length).fill(0);
+    line[at.get(label)!] = 1;
+    return line;
+  });
+  return y.length > rows.length ? fitMixedModel({ y, fixed, groups }) : null;
+}
+
+/** Rows that stand out have an effect of their own; the others are alike but for chance. */
+function crowdApart(
+  y: readonly number[],
+  rowLabels: readonly string[],
+  rows: readonly number[],
+  out: readonly boolean[],
+  groups: Record<string, string[]>,
+): MixedModel {
+  const apart = rows.filter((_, r) => out[r]).map(String);
+  const fixed = rowLabels.map((label) => [1, ...apart.map((own) => (own === label ? 1 : 0))]);
+  return fitMixedModel({ y, fixed, groups: { row: [...rowLabels], ...groups } });
+}
+
+type Difference = Pick<Against, 'difference' | 'se' | 'df'>;
+
+/** How far rows of one machine lie from each other, in tolerances: alike, but for a share that stands out. Defaults, those of the trench check. */
+const ALIKE = [0.08, 0.16, 0.28];
+const OUT = 2;
+const OUT_SHARES = [0.25, 0.45, 0.65];
+
+/** Rows that stand out are no sisters to the others: the farthest one told is set aside, then the next is looked for. */
+function againstSisters(
+  own: MixedModel,
+  often: readonly boolean[],
+  tolerance: number | undefined,
+): Against[] {
+  const size = often.length;
+  const apart = new Set<number>();
+  for (;;) {
+    const sisters = Array.from({ length: size }, (_, i) => i).filter((i) => !apart.has(i));
+    const now = judge(
+      Array.from({ length: size }, (_, r) => {
+        const others = sisters.filter((i) => i !== r);
+        return own.contrast(
+          Array.from({ length: size }, (_, i) =>
+            i === r ? 1 : others.includes(i) ? -1 / others.length : 0,
+          ),
+        );
+      }),
+      often,
+      tolerance,
+    );
+    const farthest = now
+      .map(({ difference, se, verdict }, r) => ({ r, verdict, size: Math.abs(difference) / se }))
+      .filter(({ r, verdict }) => !apart.has(r) && (verdict === 'above' || verdict === 'below'))
+      .sort((a, b) => b.size - a.size)[0];
+    // At most half of the rows can stand out from the others.
+    if (!farthest || apart.size + 1 > Math.floor((size - 1) / 2)) return now;
+    apart.add(farthest.r);
+  }
+}
+
+/**
+ * Each difference tested against 0 with Holm's correction; above or below when it is told from 0 and lies outside the
+ * tolerance with enough probability, as the trench check has it: rows are alike but for a few that stand out. Without a
+ * tolerance any difference told from 0 counts.
+ */
+function judge(
+  estimates: readonly { estimate: number; se: number; df: number }[],
+  often: readonly boolean[],
+  tolerance: number | undefined,
+): Against[] {
+  const differences: Difference[] = estimates.map(({ estimate, ...one }) => ({
+    difference: estimate,
+    ...one,
+  }));
+  const p = differences.map(({ difference, se, df }) =>
+    se > 0 ? Math.min(1, 2 * tCdf(-Math.abs(difference) / se, df)) : 1,
+  );
+  const corrected = holm(p);
+  const chances =
+    tolerance === undefined
+      ? null
+      : rowPosterior(
+          differences.map(({ difference, se, df }) => ({
+            mean: difference,
+            n: 1,
+            variance: Math.max(se * se, 1e-12 * tolerance * tolerance),
+            df: Math.max(1, df),
+          })),
+          [-tolerance, tolerance],
+          {
+            alikeSds: ALIKE.map((sd) => sd * tolerance),
+            outSd: OUT * tolerance,
+            outShares: OUT_SHARES,
+          },
+        ).rows;
+  return differences.map((one, r) => {
+    const chance = chances?.[r];
+    const told = often[r]! && corrected[r]! <= STANDS_OUT;
+    const side = one.difference > 0 ? 'above' : 'below';
+    const verdict: RowVerdict =
+      told && (!chance || chance[side] >= OUTSIDE)
+        ? side
+        : chance && 1 - chance.above - chance.below >= INSIDE
+          ? 'alike'
+          : 'undecided';
+    return { ...one, p: p[r]!, pHolm: corrected[r]!, verdict };
+  });
+}

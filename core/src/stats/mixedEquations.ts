@@ -1,0 +1,345 @@
+import { factorInPlace, solveInPlace } from './cholesky.ts';
+
+/**
+ * Henderson's mixed model equations of one set of readings, to be solved again for each guess of the
+ * variance ratios. With V = I + Σ ratio · Z Zᵀ and P = V⁻¹ − V⁻¹X(XᵀV⁻¹X)⁻¹XᵀV⁻¹ everything REML asks for is
+ * ZᵀPy and ZᵀPZ. The factor with the most levels has a diagonal block of its own and is eliminated first,
+ * so that the work grows with its levels and not with their square.
+ */
+export interface MixedEquations {
+  size: number;
+  columns: number;
+  /** Readings less fixed effects. */
+  free: number;
+  factors: number;
+  levels: string[][];
+  /** Whether a factor can have a spread at all: it needs two levels. */
+  canSpread: boolean[];
+  at: (ratios: readonly number[]) => Spread;
+  /** First and second derivatives of the deviance in the ratios. */
+  slopes: (spread: Spread) => { slope: number[]; bend: number[][] };
+  information: (spread: Spread) => Information;
+  /** A sum of fixed effects: its estimate, its variance over the residual's, and ‖ZᵀV⁻¹X(XᵀV⁻¹X)⁻¹w‖² of each factor. */
+  sumOf: (
+    spread: Spread,
+    weights: readonly number[],
+  ) => { estimate: number; variance: number; leans: number[] };
+}
+
+export interface Spread {
+  ratios: readonly number[];
+  /** −2 × REML log-likelihood. */
+  deviance: number;
+  /** yᵀPy. */
+  squares: number;
+  /** ZᵀPy of each factor. */
+  pull: Float64Array[];
+  solve: (dense: Float64Array, big: Float64Array) => void;
+  beta: Float64Array;
+}
+
+export interface Information {
+  /** tr ZᵀPZ of each factor, ‖ZᵀPy‖², and, for factors with a spread, ‖ZᵀPZ‖² and (ZᵀPy)ᵀ(ZᵀPZ)(ZᵀPy) of each pair. */
+  traces: number[];
+  squares: number[];
+  norms: number[][];
+  products: number[][];
+}
+
+export function mixedEquations(
+  y: readonly number[],
+  fixed: readonly (readonly number[])[],
+  groups: Readonly<Record<string, readonly string[]>>,
+): MixedEquations {
+  const n = y.length;
+  const p = fixed[0]!.length;
+  const factors = Object.entries(groups).map(([name, labels]) => levelsOf(name, labels, n));
+  const big = factors.reduce(
+    (most, { levels }, k) => (most < 0 || levels.length > factors[most]!.levels.length ? k : most),
+    -1,
+  );
+  const bigLevels = big < 0 ? 0 : factors[big]!.levels.length;
+  // Columns of the dense part: the levels of all other factors, then the fixed effects.
+  const offsets: number[] = [];
+  let random = 0;
+  factors.forEach(({ levels }, k) => {
+    offsets.push(random);
+    if (k !== big) random += levels.length;
+  });
+  const d = random + p;
+
+  // Taken off first, so that sums of squares do not drown in the size of the readings.
+  const plain = leastSquares(y, fixed, p);
+  const residuals = y.map((value, i) =>
+    fixed[i]!.reduce((left, x, j) => left - x * plain[j]!, value),
+  );
+  const gram = new Float64Array(d * d);
+  const denseY = new Float64Array(d);
+  const bigY = new Float64Array(bigLevels);
+  const counts = new Float64Array(bigLevels);
+  const shared = Array.from({ length: bigLevels }, () => new Map<number, number>());
+  let yy = 0;
+  for (let i = 0; i < n; i++) {
+    const at: number[] = [];
+    const values: number[] = [];
+    factors.forEach(({ of }, k) => {
+      if (k === big) return;
+      at.push(offsets[k]! + of[i]!);
+      values.push(1);
+    });
+    for (let j = 0; j < p; j++) {
+      if (fixed[i]![j] === 0) continue;
+      at.push(random + j);
+      values.push(fixed[i]![j]!);
+    }
+    const value = residuals[i]!;
+    yy += value * value;
+    at.forEach((a, s) => {
+      denseY[a]! += values[s]! * value;
+      at.forEach((b, t) => (gram[a * d + b]! += values[s]! * values[t]!));
+    });
+    if (big < 0) continue;
+    const l = factors[big]!.of[i]!;
+    counts[l]! += 1;
+    bigY[l]! += value;
+    at.forEach((a, s) => shared[l]!.set(a, (shared[l]!.get(a) ?? 0) + values[s]!));
+  }
+  // Who shares readings with a level of the big factor, and how many: by level, and by dense column.
+  const rows = shared.map((row) => ({
+    at: Int32Array.from(row.keys()),
+    by: Float64Array.from(row.values()),
+  }));
+  const columnsOf = Array.from({ length: d }, () => [] as [number, number][]);
+  rows.forEach(({ at, by }, l) => at.forEach((a, s) => columnsOf[a]!.push([l, by[s]!])));
+  const factorOf = new Int32Array(random);
+  factors.forEach(({ levels }, k) => {
+    if (k !== big) factorOf.fill(k, offsets[k], offsets[k]! + levels.length);
+  });
+
+  const free = n - p;
+  const roots = (ratios: readonly number[]) => {
+    const scale = new Float64Array(d).fill(1);
+    for (let i = 0; i < random; i++) scale[i] = Math.sqrt(ratios[factorOf[i]!]!);
+    return { scale, bigScale: big < 0 ? 0 : Math.sqrt(ratios[big]!) };
+  };
+
+  const at: MixedEquations['at'] = (ratios) => {
+    const { scale, bigScale } = roots(ratios);
+    const pivots = Float64Array.from(counts, (count) => bigScale * bigScale * count + 1);
+    const system = new Float64Array(d * d);
+    for (let i = 0; i < d; i++)
+      for (let j = 0; j <= i; j++)
+        system[i * d + j] =
+          scale[i]! * scale[j]! * gram[i * d + j]! + (i === j && i < random ? 1 : 0);
+    if (bigScale > 0)
+      rows.forEach(({ at: own, by }, l) => {
+        const weight = (bigScale * bigScale) / pivots[l]!;
+        for (let s = 0; s < own.length; s++) {
+          const i = own[s]!;
+          const left = weight * scale[i]! * by[s]!;
+          if (left === 0) continue;
+          for (let t = 0; t < own.length; t++) {
+            const j = own[t]!;
+            if (j <= i) system[i * d + j]! -= left * scale[j]! * by[t]!;
+          }
+        }
+      });
+    if (!factorInPlace(system, d)) throw new RangeError(DEPENDENT);
+    let logV = 0;
+    for (const pivot of pivots) logV += Math.log(pivot);
+    for (let i = 0; i < random; i++) logV += 2 * Math.log(system[i * d + i]!);
+    let logX = 0;
+    for (let i = random; i < d; i++) logX += 2 * Math.log(system[i * d + i]!);
+    const solve = (dense: Float64Array, own: Float64Array) => {
+      if (bigScale > 0)
+        for (let l = 0; l < bigLevels; l++) {
+          const part = (bigScale * own[l]!) / pivots[l]!;
+          if (part === 0) continue;
+          const { at: places, by } = rows[l]!;
+          for (let s = 0; s < places.length; s++)
+            dense[places[s]!]! -= part * scale[places[s]!]! * by[s]!;
+        }
+      solveInPlace(system, d, dense);
+      for (let l = 0; l < bigLevels; l++) {
+        let sum = own[l]!;
+        if (bigScale > 0) {
+          const { at: places, by } = rows[l]!;
+          let part = 0;
+          for (let s = 0; s < places.length; s++)
+            part += scale[places[s]!]! * by[s]! * dense[places[s]!]!;
+          sum -= bigScale * part;
+        }
+        own[l] = sum / pivots[l]!;
+      }
+    };
+    const dense = Float64Array.from(denseY, (value, i) => scale[i]! * value);
+    const own = Float64Array.from(bigY, (value) => bigScale * value);
+    solve(dense, own);
+    let squares = yy;
+    for (let i = 0; i < d; i++) squares -= scale[i]! * denseY[i]! * dense[i]!;
+    for (let l = 0; l < bigLevels; l++) squares -= bigScale * bigY[l]! * own[l]!;
+    squares = Math.max(squares, 0);
+    const pull = factors.map(({ levels }, k) =>
+      Float64Array.from(levels, (_, l) => pulled(k, l, dense, own, scale, bigScale)),
+    );
+    return {
+      ratios,
+      deviance:
+        logV + logX + free * (1 + Math.log((2 * Math.PI * Math.max(squares, 1e-300)) / free)),
+      squares,
+      pull,
+      solve,
+      beta: dense.slice(random),
+    };
+  };
+
+  /** What is left of one level's sum once the solution is taken off: its part of ZᵀP. `raw` is the sum before. */
+  const pulled = (
+    k: number,
+    l: number,
+    dense: Float64Array,
+    own: Float64Array,
+    scale: Float64Array,
+    bigScale: number,
+    raw?: number,
+  ): number => {
+    const root = k === big ? bigScale : scale[offsets[k]!]!;
+    if (root > 0) return (k === big ? own[l]! : dense[offsets[k]! + l]!) / root;
+    if (k === big) {
+      let sum = raw ?? bigY[l]!;
+      const { at: places, by } = rows[l]!;
+      for (let s = 0; s < places.length; s++)
+        sum -= by[s]! * scale[places[s]!]! * dense[places[s]!]!;
+      return sum;
+    }
+    const i = offsets[k]! + l;
+    let sum = raw ?? denseY[i]!;
+    for (let j = 0; j < d; j++) sum -= gram[i * d + j]! * scale[j]! * dense[j]!;
+    if (bigScale > 0) for (const [level, by] of columnsOf[i]!) sum -= by * bigScale * own[level]!;
+    return sum;
+  };
+
+  const information: MixedEquations['information'] = ({ ratios, pull, solve }) => {
+    const { scale, bigScale } = roots(ratios);
+    const traces = factors.map(() => 0);
+    const table = () => factors.map(() => factors.map(() => 0));
+    const [norms, products] = [table(), table()];
+    factors.forEach(({ levels }, k) => {
+      for (let l = 0; l < levels.length; l++) {
+        // One column of ZᵀPZ: the equations solved for the indicator of this level.
+        const dense = new Float64Array(d);
+        const own = new Float64Array(bigLevels);
+        let count: number;
+        if (k === big) {
+          const { at: places, by } = rows[l]!;
+          places.forEach((place, s) => (dense[place] = scale[place]! * by[s]!));
+          own[l] = bigScale * counts[l]!;
+          count = counts[l]!;
+        } else {
+          const i = offsets[k]! + l;
+          for (let j = 0; j < d; j++) dense[j] = scale[j]! * gram[i * d + j]!;
+          for (const [level, by] of columnsOf[i]!) own[level] = bigScale * by;
+          count = gram[i * d + i]!;
+        }
+        solve(dense, own);
+        traces[k]! += pulled(k, l, dense, own, scale, bigScale, count);
+        if (ratios[k] === 0) continue;
+        factors.forEach((other, m) => {
+          if (ratios[m] === 0) return;
+          let [square, product] = [0, 0];
+          for (let o = 0; o < other.levels.length; o++) {
+            const value = pulled(m, o, dense, own, scale, bigScale);
+            square += value * value;
+            product += value * pull[m]![o]!;
+          }
+          norms[m]![k]! += square;
+          products[m]![k]! += product * pull[k]![l]!;
+        });
+      }
+    });
+    const squares = pull.map((own) => own.reduce((sum, value) => sum + value * value, 0));
+    return { traces, squares, norms, products };
+  };
+
+  return {
+    size: yy,
+    columns: p,
+    free,
+    factors: factors.length,
+    levels: factors.map(({ levels }) => levels),
+    canSpread: factors.map(({ levels }) => levels.length > 1),
+    at,
+    information,
+    slopes: (spread) => {
+      const { traces, squares, norms, products } = information(spread);
+      const q = spread.squares;
+      return {
+        slope: traces.map((trace, k) => trace - (free * squares[k]!) / q),
+        bend: norms.map((row, k) =>
+          row.map(
+            (norm, l) =>
+              -norm + free * ((2 * products[k]![l]!) / q - (squares[k]! * squares[l]!) / q ** 2),
+          ),
+        ),
+      };
+    },
+    sumOf: ({ ratios, solve, beta }, weights) => {
+      const { scale, bigScale } = roots(ratios);
+      const dense = new Float64Array(d);
+      weights.forEach((weight, j) => (dense[random + j] = weight));
+      const own = new Float64Array(bigLevels);
+      solve(dense, own);
+      const total = (values: ArrayLike<number>) =>
+        weights.reduce((sum, weight, j) => sum + weight * values[j]!, 0);
+      return {
+        estimate: total(beta) + total(plain),
+        variance: total(dense.subarray(random)),
+        leans: factors.map(({ levels }, k) => {
+          if (ratios[k] === 0) return 0;
+          return levels.reduce(
+            (sum, _, l) => sum + pulled(k, l, dense, own, scale, bigScale) ** 2,
+            0,
+          );
+        }),
+      };
+    },
+  };
+}
+
+const DEPENDENT = 'fixed must have columns that do not depend on each other';
+
+function levelsOf(name: string, labels: readonly string[], n: number) {
+  if (labels.length !== n)
+    throw new RangeError(
+      `groups.${name} must name a level for each of ${n} readings, got ${labels.length}`,
+    );
+  const known = new Map<string, number>();
+  const of = Int32Array.from(labels, (label) => {
+    if (!known.has(label)) known.set(label, known.size);
+    return known.get(label)!;
+  });
+  if (known.size === n && n > 1)
+    throw new RangeError(
+      `groups.${name} must have fewer levels than the ${n} readings, got ${known.size}`,
+    );
+  return { levels: [...known.keys()], of };
+}
+
+function leastSquares(
+  y: readonly number[],
+  fixed: readonly (readonly number[])[],
+  p: number,
+): Float64Array {
+  const gram = new Float64Array(p * p);
+  const right = new Float64Array(p);
+  fixed.forEach((row, i) => {
+    for (let a = 0; a < p; a++) {
+      if (row[a] === 0) continue;
+      right[a]! += row[a]! * y[i]!;
+      for (let b = 0; b < p; b++) gram[a * p + b]! += row[a]! * row[b]!;
+    }
+  });
+  if (!factorInPlace(gram, p, 1e-11)) throw new RangeError(DEPENDENT);
+  solveInPlace(gram, p, right);
+  return right;
+}
