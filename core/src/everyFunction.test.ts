@@ -286,6 +286,23 @@ takes(
   ),
   { signed: 'value target' },
 );
+takes(
+  'rowModel',
+  'readings',
+  args(
+    list(
+      record({
+        row: whole(1, 4),
+        field: some('a', 'b'),
+        stop: some('1', '2'),
+        value: number(-9, 9),
+      }),
+      1,
+      9,
+    ),
+  ),
+  { signed: 'value' },
+);
 takes('slotsSpanned', 'intervalM referenceM', args(number(0, 9), number(0.02, 0.5)));
 takes('intervalClass', 'slots', args(whole(0, 9)));
 takes(
@@ -988,6 +1005,19 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'readTags',
     'ownWeights',
     'tagsDone',
+  ] as const),
+  ...(['judgeRows', 'rowPatterns', 'patternGroups'] as const),
+  ...(['cardCells', 'judgeCard', 'readPlanterCard', 'rowYear', 'readRowGaps'] as const),
+  ...([
+    'findingText',
+    'gapsText',
+    'machineText',
+    'measureText',
+    'patternText',
+    'raiseText',
+    'rowSentence',
+    'rowShort',
+    'seenText',
   ] as const),
   ...(['listed', 'rowsText', 'pinOf', 'pinsOn', 'trailOf', 'urgencyOf', 'nextOnTrail'] as const),
 ];

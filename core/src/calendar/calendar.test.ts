@@ -21,7 +21,7 @@ const facts = (today: string, more: Partial<PlantingFacts> = {}): PlantingFacts 
   below: [],
   emergence: NO_EMERGENCE,
   tags: NO_TAGS,
-  planter: { name: 'Goose', rows: 12, first: true },
+  planter: { id: 'goose', name: 'Goose', rows: 12, first: true },
   today,
   ...more,
 });
@@ -151,7 +151,9 @@ describe('the visits of a planting', () => {
   });
   it('name the winter list once for each planter', () => {
     expect(visitOf('winterList', facts('2027-05-20')).label).toBe('Winter list, Goose');
-    const second = facts('2027-05-20', { planter: { name: 'Goose', rows: 12, first: false } });
+    const second = facts('2027-05-20', {
+      planter: { id: 'goose', name: 'Goose', rows: 12, first: false },
+    });
     expect(visitOf('winterList', second)).toBeUndefined();
     expect(visitOf('winterList', facts('2027-05-20', { planter: null }))).toBeUndefined();
   });

@@ -20,9 +20,24 @@ export { guessLogMapping, makeLogReader, missingFields, type LogLine } from './r
 export { LIGHT_LOAD_N, runningLog, type LogRow, type PlanterLog } from './summariseLog.ts';
 export {
   judgePlanterRows,
+  judgeRows,
   type Against,
   type JudgedRow,
   type JudgedRows,
-  type RowFigure,
   type RowVerdict,
 } from './judgePlanterRows.ts';
+export { rowModel, type RowFigure, type RowModel } from './rowModel.ts';
+export {
+  patternGroups,
+  ROW_PATTERNS,
+  rowPatterns,
+  type MachineParts,
+  type RowPattern,
+  type RowPatternName,
+} from './rowPatterns.ts';
+export {
+  CARD_MEASURES,
+  MEASURE_FACTS,
+  type CardMeasure,
+  type MeasureFacts,
+} from './cardMeasures.ts';

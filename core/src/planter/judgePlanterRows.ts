@@ -1,4 +1,4 @@
-import { requireFinite, requirePositive, requireSome, requireWhole } from '../arguments/index.ts';
+import { requireFinite, requirePositive } from '../arguments/index.ts';
 import {
   fitMixedModel,
   holm,
@@ -7,14 +7,7 @@ import {
   tInterval,
   type MixedModel,
 } from '../stats/index.ts';
-
-/** One figure of one row at one stop: several readings of a place belong together as their mean. */
-export interface RowFigure {
-  row: number;
-  field: string;
-  stop: string;
-  value: number;
-}
+import { rowModel, type RowFigure, type RowModel } from './rowModel.ts';
 
 /** `alike` is inside the tolerance, `above` and `below` are outside of it; between them more readings must tell. */
 export type RowVerdict = 'alike' | 'above' | 'below' | 'undecided';
@@ -48,6 +41,8 @@ export interface JudgedRow {
 export interface JudgedRows {
   /** Of the machine over fields and stops. */
   mean: number;
+  /** 95 %, over fields and stops; null where nothing tells it. */
+  meanInterval: [number, number] | null;
   rows: JudgedRow[];
   /** Spread between rows, fields and stops, and within; null where the readings cannot tell it apart. */
   sd: { rows: number | null; fields: number | null; stops: number | null; within: number };
@@ -74,35 +69,38 @@ const STANDS_OUT = 0.05;
  * @throws RangeError naming the reading that is wrong
  * @example judgePlanterRows([{ row: 1, field: 'a', stop: '1', value: 2 }, { row: 2, field: 'a', stop: '1', value: 3 }]).mean // 2.5
  */
-export function judgePlanterRows(
+export const judgePlanterRows = (
   readings: readonly RowFigure[],
+  options: { target?: number; tolerance?: number } = {},
+): JudgedRows => judgeRows(rowModel(readings), options);
+
+/** The same of readings that were modelled already. */
+export function judgeRows(
+  model: RowModel,
   { target, tolerance }: { target?: number; tolerance?: number } = {},
 ): JudgedRows {
-  requireSome('readings', readings);
-  readings.forEach(({ row, value }, i) => {
-    requireWhole(`readings[${i}].row`, row, 1);
-    requireFinite(`readings[${i}].value`, value);
-  });
   if (target !== undefined) requireFinite('target', target);
   if (tolerance !== undefined) requirePositive('tolerance', tolerance);
-
-  const rows = [...new Set(readings.map(({ row }) => row))].sort((a, b) => a - b);
+  const { readings, rows, groups: labels, fixed: own } = model;
   const y = readings.map(({ value }) => value);
-  const labels = factorsOf(readings);
   const rowLabels = readings.map(({ row }) => String(row));
-  const n = readings.length;
-  const whole = y.reduce((sum, value) => sum + value, 0) / n;
+  const whole = y.reduce((sum, value) => sum + value, 0) / y.length;
   const ofRow = rows.map((row) => readings.filter((one) => one.row === row));
-  const means = ofRow.map((own) => own.reduce((sum, { value }) => sum + value, 0) / own.length);
+  const means = ofRow.map(
+    (figures) => figures.reduce((sum, { value }) => sum + value, 0) / figures.length,
+  );
 
-  const rowsTold = rows.length > 1 && rows.length < n;
-  const spread = rowsTold
+  const spread = own
     ? fitMixedModel({ y, fixed: y.map(() => [1]), groups: { row: rowLabels, ...labels } })
     : null;
   const sdOf = (name: string, told: boolean) =>
     told && spread ? Math.sqrt(spread.varianceComponents[name] ?? 0) : null;
   const judged: JudgedRows = {
     mean: spread ? spread.beta[0]! : whole,
+    meanInterval:
+      spread && spread.residualVariance > 0
+        ? tInterval(spread.beta[0]!, spread.se[0]!, Math.max(1, spread.df[0]!))
+        : null,
     rows: [],
     sd: {
       rows: sdOf('row', true),
@@ -111,8 +109,7 @@ export function judgePlanterRows(
       within: spread ? Math.sqrt(spread.residualVariance) : 0,
     },
   };
-  const own = rowsTold ? rowsAsFixed(y, rowLabels, rows, labels) : null;
-  if (!spread || !own || own.residualVariance === 0) {
+  if (!spread || !own) {
     // One row, or one reading each: what they read is all there is.
     const nothing = (difference: number): Against => ({
       difference,
@@ -165,7 +162,7 @@ export function judgePlanterRows(
       : alike.beta[0]! + (alike.effects['row']?.[String(row)] ?? 0);
     const se = out[r]
       ? shown[r]!.se
-      : Math.sqrt(alike.se[0]! ** 2 + (rowVariance * apart) / (rowVariance + apart));
+      : Math.sqrt(alike.se[0]! ** 2 + (rowVariance * apart) / (rowVariance + apart || 1));
     return {
       row,
       n: ofRow[r]!.length,
@@ -180,34 +177,6 @@ export function judgePlanterRows(
     };
   });
   return judged;
-}
-
-/** Fields and stops as factors, as far as the readings tell them apart: two of each, and fewer than readings. */
-function factorsOf(readings: readonly RowFigure[]): Record<string, string[]> {
-  const field = readings.map((one) => one.field);
-  const stop = readings.map((one) => JSON.stringify([one.field, one.stop]));
-  const [fields, stops] = [new Set(field).size, new Set(stop).size];
-  const tells = (levels: number) => levels > 1 && levels < readings.length;
-  return {
-    ...(tells(fields) ? { field } : {}),
-    ...(tells(stops) && stops > fields ? { stop } : {}),
-  };
-}
-
-/** Rows as fixed effects, so that none is drawn toward the others; null where nothing is left to judge by. */
-function rowsAsFixed(
-  y: readonly number[],
-  rowLabels: readonly string[],
-  rows: readonly number[],
-  groups: Record<string, string[]>,
-): MixedModel | null {
-  const at = new Map(rows.map((row, r) => [String(row), r]));
-  const fixed = rowLabels.map((label) => {
-    const line = new Array<number>(rows.length).fill(0);
-    line[at.get(label)!] = 1;
-    return line;
-  });
-  return y.length > rows.length ? fitMixedModel({ y, fixed, groups }) : null;
 }
 
 /** Rows that stand out have an effect of their own; the others are alike but for chance. */

@@ -88,3 +88,41 @@ export {
   type KindOfMachine,
   type WalkComparison,
 } from './compareWalks.ts';
+export {
+  cardCells,
+  type CardCell,
+  type CardCells,
+  type CardDepths,
+  type CardPhoto,
+  type CardRecords,
+  type CardTape,
+} from './cardCells.ts';
+export { readRowGaps, type RowGaps } from './rowGaps.ts';
+export { GRADE_PARTS, type CardGrade, type GradePart } from './cardGrade.ts';
+export {
+  judgeCard,
+  readPlanterCard,
+  rowYear,
+  type CardFilter,
+  type CardFinding,
+  type CardRow,
+  type JudgedMeasure,
+  type MachineFinding,
+  type PatternFinding,
+  type PlanterCard,
+  type RowVisit,
+} from './readPlanterCard.ts';
+export {
+  findingText,
+  gapsText,
+  GRADE_WORDS,
+  machineText,
+  MEASURE_WORDS,
+  measureText,
+  patternText,
+  raiseText,
+  rowSentence,
+  rowShort,
+  seenText,
+  type Show,
+} from './cardWords.ts';

@@ -178,7 +178,10 @@ export function readFacts(
             below: [...new Set((digsOf.get(planting.id) ?? []).map(({ data }) => data.on))].sort(),
             emergence: standing(planting, lengthsOf.get(planting.id) ?? [], countsOf),
             tags: tagsStanding(tagsOf.get(planting.id) ?? [], outcomesOf),
-            planter: planter ? { name: planter.name, rows: planter.rows, first } : null,
+            planter:
+              planter && planterId
+                ? { id: planterId, name: planter.name, rows: planter.rows, first }
+                : null,
             today,
           },
         ];

@@ -46,6 +46,8 @@ const PLANTER = {
   rows: 4,
   rowWidthM: 30 * INCH,
   cells: 24,
+  trackRows: [],
+  sectionRows: null,
   depthStopStepM: INCH / 4,
   asTyped: {},
 };

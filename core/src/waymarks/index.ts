@@ -1,6 +1,7 @@
 import { belowGround } from './belowGround.ts';
 import { emergence } from './emergence.ts';
 import { plantDigs } from './plantDigs.ts';
+import { planterCard } from './planterCard.ts';
 import { result, standWalk } from './standWalk.ts';
 import { taggedPlants } from './taggedPlants.ts';
 import { targets } from './targets.ts';
@@ -28,6 +29,7 @@ export const WAY_MARKS: readonly WayMark[] = [
   standWalk,
   result,
   plantDigs,
+  planterCard,
   taggedPlants,
 ];
 

@@ -31,7 +31,11 @@ export function pinsOn(
   const days = marks.map(({ state, from, to }) => (state === 'done' ? to : from));
   const at = new Map<number, Pin[]>();
   for (const pin of pins) {
-    const after = days.reduce((last, day, i) => (day <= pin.on ? i : last), -1);
+    // The newest of those that were there by then; of the same day the last.
+    const after = days.reduce(
+      (newest, day, i) => (day <= pin.on && day >= (days[newest] ?? '') ? i : newest),
+      -1,
+    );
     at.set(after, [...(at.get(after) ?? []), pin]);
   }
   return at;

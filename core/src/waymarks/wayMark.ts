@@ -31,7 +31,7 @@ export interface PlantingFacts {
     lookedOn: string | null;
   };
   /** The planter it was sown with; `first` of its plantings this season stands for all where the planter itself is looked at. */
-  planter: { name: string; rows: number; first: boolean } | null;
+  planter: { id: string; name: string; rows: number; first: boolean } | null;
   /** The field's day, ISO date. */
   today: string;
 }

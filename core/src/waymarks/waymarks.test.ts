@@ -201,7 +201,7 @@ describe('what is pinned to a trail', () => {
       note('c', '2027-04-20'),
       note('gone', '2027-05-28', '2027-05-29T10:00:00.000Z'),
     ]);
-    expect(pins.get(at('result'))?.map(({ id }) => id)).toEqual(['a']);
+    expect(pins.get(at('planterCard'))?.map(({ id }) => id)).toEqual(['a']);
     // The window for digging plants has opened by then.
     expect(pins.get(at('plantDigs'))?.map(({ id }) => id)).toEqual(['b']);
     expect(pins.get(-1)).toEqual([{ id: 'c', on: '2027-04-20', label: 'of 2027-04-20' }]);

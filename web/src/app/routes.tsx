@@ -94,6 +94,10 @@ export const router = createBrowserRouter([
       { path: 'calendar', lazy: screen(() => import('../calendar/CalendarScreen.tsx')) },
       { path: 'map', lazy: screen(() => import('../map/MapScreen.tsx')) },
       { path: 'weather', lazy: screen(() => import('../weather/WeatherScreen.tsx')) },
+      {
+        path: 'planters/:planterId',
+        lazy: screen(() => import('../planter/PlanterCardScreen.tsx')),
+      },
       { path: 'planters', lazy: screen(() => import('../planter/PlantersScreen.tsx')) },
       { path: 'targets', lazy: screen(() => import('../targets/TargetsScreen.tsx')) },
       { path: 'depth', lazy: screen(() => import('../depth/AdviserScreen.tsx')) },

@@ -69,7 +69,9 @@ describe('sentences about plants', () => {
       lateWords({ ...nothing, late: { ...nothing.late, dug: placed.of, placed } }, us)[0]!;
     expect(late(share(9, 10, 0.6, 0.98)).next).toMatch(/^Mostly placement/);
     expect(late(share(1, 10, 0.02, 0.4)).next).toMatch(/^Mostly not placement/);
-    expect(late(share(5, 10, 0.24, 0.76)).next).toMatch(/^How much of it is placement cannot be told/);
+    expect(late(share(5, 10, 0.24, 0.76)).next).toMatch(
+      /^How much of it is placement cannot be told/,
+    );
     expect(late(share(2, 2, 0.34, 1)).next).toMatch(/^Few pairs/);
     expect(late(share(2, 2, 0.34, 1)).tone).toBe('plain');
   });

@@ -155,6 +155,8 @@ export function PlanterForm({
       type: was?.type ?? ('planter' as 'planter' | 'drill'),
       rows: String(was?.rows ?? ''),
       cells: was?.cells ? String(was.cells) : '',
+      trackRows: was?.trackRows.join(', ') ?? '',
+      sectionRows: was?.sectionRows ? String(was.sectionRows) : '',
       rowWidthM: enteredFrom(was?.rowWidthM ?? null, was?.asTyped.rowWidthM, 'rowWidth', units),
       depthStopStepM: enteredFrom(
         was?.depthStopStepM ?? null,
@@ -163,13 +165,27 @@ export function PlanterForm({
         units,
       ),
     }),
-    read: ({ name, type, rows, cells, rowWidthM, depthStopStepM: step }) => ({
+    read: ({
+      name,
+      type,
+      rows,
+      cells,
+      trackRows,
+      sectionRows,
+      rowWidthM,
+      depthStopStepM: step,
+    }) => ({
       data: {
         name,
         type,
         rows: whole(rows),
         rowWidthM: rowWidthM.value ?? Number.NaN,
         cells: type === 'drill' || cells.trim() === '' ? null : whole(cells),
+        trackRows: trackRows
+          .split(/[\s,;]+/)
+          .filter(Boolean)
+          .map(whole),
+        sectionRows: sectionRows.trim() === '' ? null : whole(sectionRows),
         depthStopStepM: step.text.trim() === '' ? null : (step.value ?? Number.NaN),
         asTyped: { rowWidthM: rowWidthM.text, depthStopStepM: step.text },
       },
@@ -207,6 +223,16 @@ export function PlanterForm({
           {...form.getInputProps('cells')}
         />
       )}
+      <TextInput
+        label="Rows behind tractor or cart tyres (optional)"
+        description="Numbered from the left as seen from the cab: 6, 7"
+        {...form.getInputProps('trackRows')}
+      />
+      <TextInput
+        label="Rows to a section (optional)"
+        inputMode="numeric"
+        {...form.getInputProps('sectionRows')}
+      />
     </FormFrame>
   );
 }

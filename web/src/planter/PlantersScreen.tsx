@@ -1,6 +1,7 @@
 import type { Kept } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { useAll } from '../data/hooks.ts';
 import { Archived } from '../fields/Archived.tsx';
 import { draftNames } from '../fields/useDraft.ts';
@@ -82,6 +83,9 @@ export default function PlantersScreen() {
                 <dt>Plantings</dt>
                 <dd>{used === 0 ? 'none yet' : used}</dd>
               </dl>
+              <Button component={Link} to={`/planters/${planter.id}`} variant="default" h={48}>
+                Planter card
+              </Button>
               <PlanterSeason planter={planter} />
             </section>
           );

@@ -1,6 +1,15 @@
 import * as z from 'zod/mini';
 import { defineKind } from './defineKind.ts';
-import { archived, asTyped, name, notArchived, rowWidthM, whole, within } from './parts.ts';
+import {
+  archived,
+  asTyped,
+  name,
+  notArchived,
+  rowNumbers,
+  rowWidthM,
+  whole,
+  within,
+} from './parts.ts';
 
 /** The machine whose rows are judged. */
 export const planter = defineKind({
@@ -15,16 +24,35 @@ export const planter = defineKind({
       z.nullable(within(0.0005, 0.05, 'Enter a step between 0.02 in (0.5 mm) and 2 in (5 cm).')),
       null,
     ),
+    /** Rows that run behind tractor or cart tyres. */
+    trackRows: z._default(rowNumbers, []),
+    /** Rows to a section, from the left; null: it has none, or they are not known. */
+    sectionRows: z._default(z.nullable(whole(1, 96, 'Enter how many rows a section has.')), null),
     asTyped,
     archived,
   }),
-  version: 2,
-  added: { 2: ['archived'] },
-  migrations: { 1: notArchived },
+  version: 3,
+  added: { 2: ['archived'], 3: ['trackRows', 'sectionRows'] },
+  migrations: {
+    1: notArchived,
+    2: (old) => ({ trackRows: [], sectionRows: null, ...old }),
+  },
   sameWhen: ['type', 'rows'],
   table: 'planters',
   indexed: { name: 'text' },
   words: { own: ({ name: called }) => called },
-  defaults: { depthStopStepM: null, asTyped: {}, archived: false },
-  example: { name: 'Goose', type: 'planter', rows: 12, rowWidthM: 0.762, cells: 30 },
+  defaults: {
+    depthStopStepM: null,
+    trackRows: [],
+    sectionRows: null,
+    asTyped: {},
+    archived: false,
+  },
+  example: {
+    name: 'Goose',
+    type: 'planter',
+    rows: 12,
+    rowWidthM: 0.762,
+    cells: 30,
+  },
 });

@@ -97,10 +97,24 @@ describe('what the app finds in the demo is what was put in', () => {
   );
 });
 
-it('the trench check of Long Forty finds row 4 shallow, and none of the sound rows off', () => {
-  const digs = season.records.flatMap(({ data }) =>
-    'type' in data && data.type === 'trench' ? [data] : [],
+/** Rows opened behind the planter on a field of this season. */
+function trenchDigs(fieldName: string) {
+  const of = <K extends Kind>(kind: K) =>
+    season.records.filter((record) => record.kind === kind) as unknown as {
+      id: string;
+      data: DataOf<K>;
+    }[];
+  const field = of('field').find(({ data }) => data.name === fieldName)!;
+  const plantings = of('planting').filter(({ data }) => data.fieldId === field.id);
+  const walks = of('walk').filter(({ data }) => plantings.some(({ id }) => id === data.plantingId));
+  const stops = of('stop').filter(({ data }) => walks.some(({ id }) => id === data.walkId));
+  return of('observation').flatMap(({ data }) =>
+    data.type === 'trench' && stops.some(({ id }) => id === data.stopId) ? [data] : [],
   );
+}
+
+it('the trench check of Long Forty finds row 4 shallow, and none of the sound rows off', () => {
+  const digs = trenchDigs('Long Forty');
   const found = analyseRowDepths(
     digs.flatMap(({ row, seeds }) =>
       seeds.flatMap(({ depthM }) => (depthM === null ? [] : [{ row, depthM }])),

@@ -68,6 +68,7 @@ export const DEMO_PLANTERS = [
     type: 'planter',
     units: gooseUnits,
     rowWidthM: 30 * INCH_M,
+    trackRows: [6, 7],
     cells: 24,
     depthStopStepM: 0.25 * INCH_M,
     typed: '30 in',
@@ -78,6 +79,7 @@ export const DEMO_PLANTERS = [
     type: 'planter',
     units: marigoldUnits,
     rowWidthM: 20 * INCH_M,
+    trackRows: [],
     cells: 56,
     depthStopStepM: 0.25 * INCH_M,
     typed: '20 in',
@@ -88,6 +90,7 @@ export const DEMO_PLANTERS = [
     type: 'drill',
     units: combUnits,
     rowWidthM: 7.5 * INCH_M,
+    trackRows: [],
     cells: 1,
     depthStopStepM: null,
     typed: '7 1/2 in',
@@ -108,6 +111,8 @@ export interface DemoWalk {
   planned?: boolean;
   /** Rows that got a tape at the first stops. */
   tapeRows: number[];
+  /** Tapes over several turns of the disc, in these rows of one stop. */
+  longTapes?: { stop: number; rows: number[]; lengthM: number };
   /** What else was looked into at every stop. */
   plants?: DemoPlants;
   /** Plants that were marked. */
@@ -163,6 +168,10 @@ export interface DemoTrench {
   /** Findings that are not normal, by row. */
   furrows: Record<number, Partial<FurrowFindings>>;
   closingWheels: Record<number, string>;
+  /** What the row cleaners are, where it was written down. */
+  rowCleaner?: string;
+  /** A source of its own, so that the check moves nothing that was drawn before it. */
+  seed?: number;
 }
 
 const thousandth30 = { lengthM: 17.424 * 12 * INCH_M, typedLength: '17 ft 5 in' };
@@ -180,6 +189,16 @@ const lastYear = (from: string, visits: number, feet: number): DemoEmergence => 
   lengths: 'everyRow',
   place: '50 steps in from the road',
 });
+
+/** Goose's later checks, as its first one left it. */
+const GOOSE_CHECK: DemoTrench = {
+  walkedBy: 'Teo Lindqvist',
+  seedsPerRow: 6,
+  dryLayerM: 1.25 * INCH_M,
+  typedDryLayer: '1 1/4"',
+  furrows: { 7: { wall: 'smeared' } },
+  closingWheels: {},
+};
 
 export const DEMO_PLANTINGS: DemoPlanting[] = [
   {
@@ -247,6 +266,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
       walkedBy: 'Noor Castellane',
       ...thousandth30,
       tapeRows: [3, 4, 6, 9],
+      longTapes: { stop: 5, rows: [9, 10], lengthM: 26 },
       plants: {
         rows: [3, 4, 6, 9],
         signs: ['purple', 'cut'],
@@ -269,6 +289,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     typedDepth: '2 in',
     germination: 0.95,
     ground: { weather: spring(12), zones: [goodGround(0, PASS_M)] },
+    trench: { ...GOOSE_CHECK, seed: 61 },
   },
   {
     field: 'Heron Bottom',
@@ -291,6 +312,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
         { ...goodGround(220, PASS_M), coldInjuryShare: 0.04 },
       ],
     },
+    trench: { ...GOOSE_CHECK, seed: 62 },
     below: { on: '2027-05-15', by: 'Teo Lindqvist', rows: [1, 3, 5, 7, 9, 11], seeds: 6 },
     walk: {
       on: '2027-05-27',
@@ -355,6 +377,16 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
         { ...goodGround(0, 200), name: 'upper half' },
         { ...goodGround(200, PASS_M), name: 'lower half', dryLayerM: 0.044 },
       ],
+    },
+    trench: {
+      walkedBy: 'Ife Marlow',
+      seedsPerRow: 6,
+      dryLayerM: INCH_M,
+      typedDryLayer: '1"',
+      furrows: {},
+      closingWheels: {},
+      rowCleaner: 'new, running deep: a trench in every row',
+      seed: 63,
     },
     emergence: {
       countedBy: 'Teo Lindqvist',

@@ -51,6 +51,9 @@ export interface DemoSeason {
   truth: Record<string, SimulatedStand>;
 }
 
+/** Length of an ordinary tape, m. */
+const TAPE_M = 8;
+
 /**
  * The made-up season of the Almirel Bench district on 27 May 2027, with known faults put in by the
  * simulation. The same every time.
@@ -98,7 +101,7 @@ export function makeDemoSeason({
   const growers = new Map(DEMO_GROWERS.map((name) => [name, add('grower', { name })]));
   const planters = new Map(
     DEMO_PLANTERS.map(
-      ({ name, type, units, rowWidthM, cells, depthStopStepM, typed, typedStep }) => [
+      ({ name, type, units, rowWidthM, trackRows, cells, depthStopStepM, typed, typedStep }) => [
         name,
         add('planter', {
           name,
@@ -107,6 +110,7 @@ export function makeDemoSeason({
           rowWidthM,
           cells: type === 'drill' ? null : cells,
           depthStopStepM,
+          trackRows: [...trackRows],
           asTyped: { rowWidthM: typed, depthStopStepM: typedStep },
         }),
       ],
@@ -171,13 +175,13 @@ export function makeDemoSeason({
       },
     });
     if (demo.note) addNote(demo.note, plantingId);
-    if (!demo.walk) return;
+    if (!demo.walk && !demo.trench) return;
     const stand = simulateStand(demoScenario(demo), 100 + i + 1000 * variant);
-    if (season === DEMO_SEASON) truth[demo.field] = stand;
+    if (season === DEMO_SEASON && demo.walk) truth[demo.field] = stand;
     if (demo.trench) addTrench(demo, demo.trench, plantingId, stand);
     if (demo.below) addBelow(demo, demo.below, plantingId, stand);
     if (demo.emergence) addEmergence(demo, demo.emergence, plantingId, stand);
-    addWalk(demo, demo.walk, plantingId, stand, ground);
+    if (demo.walk) addWalk(demo, demo.walk, plantingId, stand, ground);
   });
   return {
     workspaceId,
@@ -295,6 +299,7 @@ export function makeDemoSeason({
   ) {
     const by = trench.walkedBy;
     const rows = stand.scenario.planter.units.length;
+    const source = trench.seed === undefined ? random : seededRandom(trench.seed + variant);
     const stamp = (minutes: number) =>
       new Date(Date.parse(`${demo.plantedOn}T14:00:00Z`) + minutes * 60_000).toISOString();
     const walkId = add(
@@ -342,7 +347,7 @@ export function makeDemoSeason({
     );
     for (let row = 1; row <= rows; row++) {
       // A rule is read to the nearest eighth of an inch, on one's knees; a tape to half a centimetre.
-      const read = { random, errorSdM: INCH_M / 16, stepM: INCH_M / 8 };
+      const read = { random: source, errorSdM: INCH_M / 16, stepM: INCH_M / 8 };
       // At two spots: neighbours share the bounce of the unit.
       const here = Math.ceil(trench.seedsPerRow / 2);
       const spots = [
@@ -374,9 +379,9 @@ export function makeDemoSeason({
           ...NORMAL_FURROW,
           ...trench.furrows[row],
           settings: {
-            depthStop: row === 4 ? '5' : '8',
+            depthStop: demo.planter === 'Goose' && row === 4 ? '5' : '8',
             downforce: '200 lb',
-            rowCleaner: '',
+            rowCleaner: trench.rowCleaner ?? '',
             closingWheel: trench.closingWheels[row] ?? '',
           },
         },
@@ -384,6 +389,8 @@ export function makeDemoSeason({
         stamp(2 + row * 4),
       );
     }
+    // The cab's screen was read on the first check alone.
+    if (trench.seed !== undefined) return;
     add(
       'observation',
       {
@@ -619,6 +626,27 @@ export function makeDemoSeason({
           at,
         );
       }
+      const layTape = (row: number, longM: number) => {
+        const plants = plantsInStretch(stand, { pass, row, fromM, toM: fromM + longM, atH });
+        const positionsM = plants
+          .map(({ positionM }) => Math.min(longM, Math.round((positionM - fromM) * 200) / 200))
+          .sort((a, b) => a - b);
+        add(
+          'observation',
+          {
+            stopId,
+            type: 'tape',
+            row,
+            positionsM,
+            readToM: longM,
+            typed: positionsM.map(() => ''),
+          },
+          walk.walkedBy,
+          at,
+        );
+      };
+      if (walk.longTapes?.stop === s + 1)
+        for (const row of walk.longTapes.rows) layTape(row, walk.longTapes.lengthM);
       if (walk.plants)
         addPlantsAtStop(
           add,
@@ -628,27 +656,7 @@ export function makeDemoSeason({
           { id: stopId, ordinal: s + 1, by: walk.walkedBy, at },
           digging,
         );
-      else if (s < 3) {
-        for (const row of walk.tapeRows) {
-          const plants = plantsInStretch(stand, { pass, row, fromM, toM: fromM + 8, atH });
-          const positionsM = plants
-            .map(({ positionM }) => Math.min(8, Math.round((positionM - fromM) * 200) / 200))
-            .sort((a, b) => a - b);
-          add(
-            'observation',
-            {
-              stopId,
-              type: 'tape',
-              row,
-              positionsM,
-              readToM: 8,
-              typed: positionsM.map(() => ''),
-            },
-            walk.walkedBy,
-            at,
-          );
-        }
-      }
+      else if (s < 3) for (const row of walk.tapeRows) layTape(row, TAPE_M);
     }
     if (walk.tags)
       addTags(add, stand, walk.tags, {

@@ -1,0 +1,300 @@
+import { group } from 'd3-array';
+import { digOf, sinceAdjustment } from '../depth/index.ts';
+import { droppedPopulation, type CardMeasure } from '../planter/index.ts';
+import type {
+  EmergenceCount,
+  Field,
+  FlaggedLength,
+  Observation,
+  Planter,
+  Planting,
+  Stop,
+  Trench,
+  TrenchWalk,
+  Walk,
+} from '../records/index.ts';
+import { analyseSpacing } from '../spacing/index.ts';
+import { mean, sampleSd } from '../stats/index.ts';
+import { expectedStand, targetSpacing } from '../targets/index.ts';
+import type { Held } from './held.ts';
+import { emergenceVisits, type LengthVisit } from './readEmergence.ts';
+import { tapeRun } from './spacingOfTapes.ts';
+
+/** A season's records of one planter; those of others are left aside. */
+export interface CardRecords {
+  planter: Held<Planter>;
+  plantings: readonly Held<Planting>[];
+  fields: readonly Held<Field>[];
+  walks: readonly Held<Walk>[];
+  stops: readonly Held<Stop>[];
+  observations: readonly Held<Observation>[];
+  lengths: readonly Held<FlaggedLength>[];
+  counts: readonly Held<EmergenceCount>[];
+}
+
+/** One figure of one row at one place, with where and when it is from. */
+export interface CardCell {
+  measure: CardMeasure;
+  row: number;
+  plantingId: string;
+  /** The stop, or the flagged length. */
+  placeId: string;
+  walkId: string | null;
+  /** The field's local day and hour it was seen. */
+  on: string;
+  hour: number;
+  value: number;
+  /** Seeds, plants or slots it is the figure of. */
+  of: number;
+}
+
+/** The depths of one row at one place, m less the depth aimed for, with what still is on target. */
+export interface CardDepths {
+  row: number;
+  plantingId: string;
+  placeId: string;
+  offM: number[];
+  targetM: number;
+  toleranceM: number;
+}
+
+/** A tape read in one row. */
+export interface CardTape {
+  row: number;
+  plantingId: string;
+  placeId: string;
+  on: string;
+  positionsM: readonly number[];
+  lengthM: number;
+  /** Spacing of a full row there. */
+  spacingM: number;
+}
+
+/** A picture taken of a row. */
+export interface CardPhoto {
+  id: string;
+  row: number;
+  walkId: string;
+  photoId: string;
+  caption: string;
+}
+
+export interface CardCells {
+  cells: CardCell[];
+  depths: CardDepths[];
+  tapes: CardTape[];
+  photos: CardPhoto[];
+}
+
+/** Seeds of a row that tell a spread. */
+const LEAST_SEEDS = 3;
+
+/**
+ * Everything that was measured of a planter's rows, one figure a row, place and measure. Depths count since a row's newest adjustment of
+ * their check; places that were chosen for their looks count for none.
+ *
+ * @example cardCells(records).cells.filter(({ measure, row }) => measure === 'depth' && row === 4).length // 2
+ */
+export function cardCells(records: CardRecords): CardCells {
+  const { planter, plantings, walks, stops, observations } = records;
+  const cells: CardCell[] = [];
+  const depths: CardDepths[] = [];
+  const tapes: CardTape[] = [];
+  const photos: CardPhoto[] = [];
+  const stopsOf = group(stops, ({ data }) => data.walkId);
+  const seenAt = group(observations, ({ data }) => data.stopId);
+  for (const planting of plantings) {
+    if (planting.data.planterId !== planter.id) continue;
+    const { seedsPerM2, rowWidthM } = planting.data;
+    const spacingM = targetSpacing({ rowWidthM, populationPerM2: seedsPerM2 });
+    const expectedPerM2 = expectedStand(planting.data);
+    for (const walk of walks) {
+      if (walk.data.plantingId !== planting.id) continue;
+      const places = (stopsOf.get(walk.id) ?? [])
+        .filter(({ data }) => !data.chosen)
+        .sort((a, b) => a.data.ordinal - b.data.ordinal)
+        .map((stop) => ({ stop, seen: (seenAt.get(stop.id) ?? []).map(({ data }) => data) }));
+      for (const stop of stopsOf.get(walk.id) ?? [])
+        for (const { id, data } of seenAt.get(stop.id) ?? [])
+          if (data.type === 'photo' && data.row !== null) {
+            const { row, photoId, caption } = data;
+            photos.push({ id, row, walkId: walk.id, photoId, caption });
+          }
+      const localHour = (at: string) =>
+        new Date(Date.parse(at) + (walk.data.zoneOffsetMin ?? 0) * 60_000).getUTCHours();
+      const cell = (
+        measure: CardMeasure,
+        row: number,
+        placeId: string,
+        value: number,
+        of: number,
+        at = walk.data.startedAt,
+      ) =>
+        cells.push({
+          measure,
+          row,
+          plantingId: planting.id,
+          placeId,
+          walkId: walk.id,
+          on: walk.data.startedOn,
+          hour: localHour(at),
+          value,
+          of,
+        });
+      if (walk.data.purpose === 'trench') {
+        const check = { id: walk.id, data: walk.data };
+        depths.push(...trenchCells(check, planting, places, cell));
+        monitorCells(places, { rowWidthM, spacingM }, cell);
+        continue;
+      }
+      const all = places.flatMap(({ seen }) => seen);
+      // Where nobody looked for laggards, none was seen to lag: that is no figure.
+      const lookedForLate = all.some(
+        (one) => one.type === 'count' && one.oneBehind + one.twoBehind > 0,
+      );
+      for (const { stop, seen } of places)
+        for (const one of seen) {
+          if (one.type === 'count' && one.row !== null) {
+            const late = one.oneBehind + one.twoBehind;
+            const plants = one.inStep + late;
+            cell(
+              'stand',
+              one.row,
+              stop.id,
+              plants / (one.lengthM * one.rowWidthM) / expectedPerM2,
+              plants,
+            );
+            if (lookedForLate && plants > 0) cell('late', one.row, stop.id, late / plants, plants);
+          }
+          if (one.type === 'tape' && one.row !== null && planter.data.type === 'planter') {
+            const told = analyseSpacing([tapeRun(one)], { referenceM: spacingM });
+            tapes.push({
+              row: one.row,
+              plantingId: planting.id,
+              placeId: stop.id,
+              on: walk.data.startedOn,
+              positionsM: one.positionsM,
+              lengthM: one.readToM ?? one.positionsM.at(-1) ?? 0,
+              spacingM,
+            });
+            if (told.slots === 0) continue;
+            cell('feed', one.row, stop.id, told.qualityOfFeedIndex!, told.slots);
+            cell('skips', one.row, stop.id, told.missIndex!, told.slots);
+            cell('doubles', one.row, stop.id, told.multiplesIndex!, told.slots);
+            if (told.precision !== null)
+              cell('scatter', one.row, stop.id, told.precision, told.singles);
+          }
+        }
+    }
+    cells.push(...emergenceCells(planting, records));
+  }
+  return { cells, depths, tapes, photos };
+}
+
+type Place = { stop: Held<Stop>; seen: Observation[] };
+type AddCell = (
+  measure: CardMeasure,
+  row: number,
+  placeId: string,
+  value: number,
+  of: number,
+  at?: string,
+) => void;
+
+function trenchCells(
+  walk: Held<TrenchWalk>,
+  planting: Held<Planting>,
+  places: readonly Place[],
+  cell: AddCell,
+): CardDepths[] {
+  const { targetM, toleranceM, readTo } = walk.data;
+  const dug = places.flatMap(({ stop, seen }) =>
+    seen.flatMap((one) =>
+      one.type === 'trench'
+        ? [{ ...digOf(one, { readTo, crop: planting.data.crop }), stopId: stop.id, furrow: one }]
+        : [],
+    ),
+  );
+  const adjustments = places.flatMap(({ seen }) =>
+    seen.flatMap((one) => (one.type === 'adjustment' ? [one] : [])),
+  );
+  return sinceAdjustment(dug, adjustments).now.map(({ row, at, depthsM, stopId, furrow }) => {
+    const offM = depthsM.map((depthM) => depthM - targetM);
+    if (offM.length > 0) cell('depth', row, stopId, mean(offM)!, offM.length, at);
+    if (offM.length >= LEAST_SEEDS)
+      cell('depthSpread', row, stopId, sampleSd(offM)!, offM.length, at);
+    cell('contact', row, stopId, furrow.contact === 'tight' ? 0 : 1, 1, at);
+    cell('closing', row, stopId, furrow.closing === 'firm' ? 0 : 1, 1, at);
+    return { row, plantingId: planting.id, placeId: stopId, offM, targetM, toleranceM };
+  });
+}
+
+/** What the cab shows of a row against what was dug of it, place by place. */
+function monitorCells(
+  places: readonly Place[],
+  { rowWidthM, spacingM }: { rowWidthM: number; spacingM: number },
+  cell: AddCell,
+) {
+  for (const { stop, seen } of places) {
+    const shown = new Map(
+      seen.flatMap((one) =>
+        one.type === 'monitor' && one.row !== null && one.perM2 > 0
+          ? [[one.row, one.perM2] as const]
+          : [],
+      ),
+    );
+    const opened = seen.filter(
+      (one): one is Trench => one.type === 'trench' && one.gapsM.length > 0 && shown.has(one.row),
+    );
+    if (opened.length === 0) continue;
+    const dropped = droppedPopulation(
+      opened.map(({ row, gapsM }) => ({ row, gapsM })),
+      { rowWidthM, targetSpacingM: spacingM },
+    );
+    for (const { row, perM2, gaps } of dropped.rows)
+      cell('monitor', row, stop.id, shown.get(row)! / perM2 - 1, gaps);
+  }
+}
+
+/** When half of what came up in a flagged length was up: read off the line between two visits. */
+function halfUpH(visits: readonly LengthVisit[]): number | null {
+  const half = (visits.at(-1)?.emerged ?? 0) / 2;
+  const after = visits.findIndex(({ emerged }) => half > 0 && emerged >= half);
+  const [a, b] = [visits[after - 1], visits[after]];
+  if (!a || !b) return null;
+  return a.hours + ((half - a.emerged) / (b.emerged - a.emerged)) * (b.hours - a.hours);
+}
+
+function emergenceCells(
+  planting: Held<Planting>,
+  { lengths, counts }: Pick<CardRecords, 'lengths' | 'counts'>,
+): CardCell[] {
+  const own = lengths.filter(({ data }) => data.plantingId === planting.id && data.row !== null);
+  if (own.length === 0) return [];
+  const ids = new Set(own.map(({ id }) => id));
+  const read = emergenceVisits(
+    planting.data,
+    own,
+    counts.filter(({ data }) => ids.has(data.lengthId)),
+  );
+  return read.lengths.flatMap(({ data, visits }) => {
+    const value = halfUpH(visits);
+    const last = visits.at(-1);
+    return value === null || !last
+      ? []
+      : [
+          {
+            measure: 'emergence' as const,
+            row: data.row!,
+            plantingId: planting.id,
+            // Lengths laid side by side in the rows of one place are compared with each other.
+            placeId: data.place === '' ? planting.id : data.place,
+            walkId: null,
+            on: last.count.data.on,
+            hour: 12,
+            value,
+            of: last.emerged,
+          },
+        ];
+  });
+}

@@ -1,0 +1,172 @@
+import type { QuantityKind } from '../units/index.ts';
+import { MEASURE_FACTS, type CardMeasure } from '../planter/index.ts';
+import type { CardGrade, GradePart } from './cardGrade.ts';
+import type { CardFinding, CardRow, MachineFinding, PatternFinding } from './readPlanterCard.ts';
+import { listed, rowsText } from './rowsText.ts';
+import type { RowGaps } from './rowGaps.ts';
+
+/** How a person sees a figure, with its unit. */
+export type Show = (value: number, kind: QuantityKind) => string;
+
+/** What each measure is called where it stands beside its rows. */
+export const MEASURE_WORDS: Record<CardMeasure, { name: string; means: string }> = {
+  depth: { name: 'Depth', means: 'mean depth less the depth aimed for' },
+  depthSpread: { name: 'Depth spread', means: 'SD of depth within the row' },
+  contact: { name: 'Poor contact', means: 'share of furrows where seed has no tight contact' },
+  closing: { name: 'Poor closing', means: 'share of furrows not closed and firm' },
+  feed: { name: 'Filled singly', means: 'share of places with one plant' },
+  skips: { name: 'Empty places', means: 'share of places without a plant' },
+  doubles: { name: 'Doubles', means: 'share of places with two plants' },
+  scatter: { name: 'Scatter', means: 'SD of single spacings, of the target spacing' },
+  monitor: { name: 'Monitor', means: 'what the cab shows against what was dug' },
+  emergence: { name: 'Half up', means: 'hours from planting until half were up' },
+  stand: { name: 'Stand', means: 'plants against the expected live stand' },
+  late: { name: 'Late plants', means: 'share of plants a stage or more behind' },
+};
+
+export const GRADE_WORDS: Record<GradePart, string> = {
+  depth: 'Seeds at depth',
+  furrow: 'Furrows tight and closed',
+  feed: 'Places filled singly',
+  stand: 'Stand that should be there',
+  evenness: 'Plants in step',
+};
+
+const KIND: Record<CardMeasure, QuantityKind | null> = {
+  depth: 'seedDepth',
+  depthSpread: 'depthSpread',
+  contact: null,
+  closing: null,
+  feed: null,
+  skips: null,
+  doubles: null,
+  scatter: null,
+  monitor: null,
+  emergence: null,
+  stand: null,
+  late: null,
+};
+
+/** A figure of a measure as it is spoken. @example measureText('late', 0.21, show) // '21 %' */
+export function measureText(measure: CardMeasure, value: number, show: Show): string {
+  const kind = KIND[measure];
+  if (kind) return show(value, kind);
+  if (MEASURE_FACTS[measure].unit === 'hours') return `${Math.round(value)} h`;
+  return `${Math.round(100 * value)} %`;
+}
+
+/** A difference without its sign. */
+function apart(measure: CardMeasure, difference: number, show: Show): string {
+  const kind = KIND[measure];
+  const size = Math.abs(difference);
+  if (kind) return show(size, measure === 'depth' ? 'seedDepth' : kind);
+  if (MEASURE_FACTS[measure].unit === 'hours') return `${Math.round(size)} h`;
+  return `${Math.round(100 * size)} points`;
+}
+
+/** What a difference is a difference in, after its size. */
+const MORE: Record<CardMeasure, { above: string; below: string }> = {
+  depth: { above: 'deeper', below: 'shallower' },
+  depthSpread: { above: 'more spread of depth', below: 'less spread of depth' },
+  contact: { above: 'more furrows with poor contact', below: 'fewer furrows with poor contact' },
+  closing: { above: 'more furrows badly closed', below: 'fewer furrows badly closed' },
+  feed: { above: 'more places filled singly', below: 'fewer places filled singly' },
+  skips: { above: 'more empty places', below: 'fewer empty places' },
+  doubles: { above: 'more doubles', below: 'fewer doubles' },
+  scatter: { above: 'more scatter of spacing', below: 'less scatter of spacing' },
+  monitor: { above: 'more shown than dropped', below: 'less shown than dropped' },
+  emergence: { above: 'later half up', below: 'earlier half up' },
+  stand: { above: 'thicker', below: 'thinner' },
+  late: { above: 'more late plants', below: 'fewer late plants' },
+};
+
+/** The interval of a difference, both ends to the side it lies. */
+function between(
+  measure: CardMeasure,
+  difference: number,
+  interval: readonly [number, number] | null,
+  show: Show,
+): string {
+  if (!interval) return '';
+  const [near, far] = difference < 0 ? [-interval[1], -interval[0]] : interval;
+  const [low, high] = [near, far].map((value) => apart(measure, Math.max(0, value), show));
+  // The unit stands once: “8 to 17 points”, “½ to 1 in”.
+  const [, unit] = /^\S+(\s.*)$/.exec(high!) ?? [];
+  return ` (95 %: ${unit && low!.endsWith(unit) ? low!.slice(0, -unit.length) : low} to ${high})`;
+}
+
+/** @example findingText({ measure: 'depth', side: 'below', … }, show) // '¾ in too shallow (95 %: ½ to 1 in)' */
+export function findingText(
+  { measure, against, side, difference, interval }: CardFinding,
+  show: Show,
+): string {
+  const size = apart(measure, difference, show);
+  const sure = between(measure, difference, interval, show);
+  if (measure === 'depth' && against === 'target')
+    return `${size} too ${side === 'above' ? 'deep' : 'shallow'}${sure}`;
+  return `${size} ${MORE[measure][side]}${sure}`;
+}
+
+/** What is said of gaps that come again. @example gapsText(row.gaps) // 'a gap every 24 seeds, 7 of its 23' */
+export const gapsText = ({ repeating }: RowGaps): string | null =>
+  repeating &&
+  `a gap at every ${repeating.cells}th seed (${repeating.missesInPhase} of its ${repeating.misses}; by chance in ${repeating.pValue < 0.001 ? 'under 1 of 1,000' : `${Math.max(1, Math.round(1000 * repeating.pValue))} of 1,000`} rows): a dead or damaged cell`;
+
+/** Everything a row is named for, in one sentence; null where it is named for nothing. @example rowSentence(card.rows[3], show) // 'Row 4: ¾ in too shallow, and 22 points thinner.' */
+export function rowSentence({ row, findings, gaps }: CardRow, show: Show): string | null {
+  const parts = findings.map((finding) => findingText(finding, show));
+  const again = gaps && gapsText(gaps);
+  if (again) parts.push(again);
+  return parts.length === 0 ? null : `Row ${row}: ${listed(parts)}.`;
+}
+
+/** The same as a line of a list: the first of them, and how many more. @example rowShort(card.rows[3], show) // 'Row 4: ¾ in too shallow, and 3 more' */
+export function rowShort({ row, findings, gaps }: CardRow, show: Show): string {
+  const parts = findings.map((finding) => findingText(finding, show));
+  if (gaps?.repeating) parts.push(`a gap at every ${gaps.repeating.cells}th seed`);
+  const more = parts.length - 1;
+  return `Row ${row}: ${parts[0] ?? 'nothing told'}${more > 0 ? `, and ${more} more` : ''}`;
+}
+
+/** Where a finding comes from. @example seenText(finding) // 'against its sisters, at 18 places in 2 fields' */
+export const seenText = ({ against, places, plantingIds, check }: CardFinding): string =>
+  check
+    ? 'by one check: another place tells whether it is the row'
+    : `against ${against === 'target' ? 'what it should be' : 'its sisters'}, at ${places} places in ${plantingIds.length === 1 ? 'one field' : `${plantingIds.length} fields`}`;
+
+const GROUP: Record<PatternFinding['pattern'], (rows: readonly number[]) => string> = {
+  tracks: (rows) => `${rowsText(rows)}, behind the tyres,`,
+  half: (rows) => `The left half (${rowsText(rows).toLowerCase()})`,
+  wings: (rows) => `The wings (${rowsText(rows).toLowerCase()})`,
+  section: (rows) => `The section of ${rowsText(rows).toLowerCase()}`,
+};
+
+/** @example patternText(pattern, show) // 'Rows 6 and 7, behind the tyres, have 13 points more late plants than the others (95 %: 8 to 17 points).' */
+export function patternText(
+  { pattern, rows, measure, difference, interval }: PatternFinding,
+  show: Show,
+): string {
+  const side = difference > 0 ? 'above' : 'below';
+  const verb = pattern === 'tracks' || pattern === 'wings' ? 'show' : 'shows';
+  return `${GROUP[pattern](rows)} ${verb} ${apart(measure, difference, show)} ${MORE[measure][side]} than the others${between(measure, difference, interval, show)}.`;
+}
+
+/** @example machineText(card.machine[0], show) // 'The machine as a whole plants ¾ in too deep.' */
+export function machineText(
+  { measure, value, target, interval }: MachineFinding,
+  show: Show,
+): string {
+  const off = value - target;
+  const sure = between(
+    measure,
+    off,
+    interval && [interval[0] - target, interval[1] - target],
+    show,
+  );
+  return `The machine as a whole plants ${apart(measure, off, show)} too ${off > 0 ? 'deep' : 'shallow'}${sure}.`;
+}
+
+/** What would raise the grade most. @example raiseText(card.grade) // 'Rows 4 and 6 like their sisters: 3 points more (seeds at depth).' */
+export const raiseText = ({ raise }: CardGrade): string | null =>
+  raise &&
+  `${rowsText(raise.rows)} as good as ${raise.rows.length === 1 ? 'its' : 'their'} sisters: ${raise.by < 1.5 ? '1 point' : `${Math.round(raise.by)} points`} more (${GRADE_WORDS[raise.part].toLowerCase()}).`;

@@ -1,0 +1,164 @@
+import { describe, expect, it } from 'vitest';
+import { makeDemoSeason } from '../simulation/index.ts';
+import type { DataOf, Kind } from '../records/index.ts';
+import { show } from '../units/index.ts';
+import {
+  cardCells,
+  judgeCard,
+  machineText,
+  patternText,
+  rowSentence,
+  rowYear,
+  type CardRecords,
+} from './index.ts';
+
+const season = makeDemoSeason();
+const of = <K extends Kind>(kind: K) =>
+  season.records.filter((record) => record.kind === kind) as unknown as {
+    id: string;
+    data: DataOf<K>;
+  }[];
+const us = (value: number, kind: Parameters<typeof show>[1]) => show(value, kind, 'us');
+const plain = (text: string | null) => text?.replace(/\s/g, ' ');
+
+function records(name: string, year = 2027): CardRecords {
+  const planter = of('planter').find(({ data }) => data.name === name)!;
+  return {
+    planter,
+    plantings: of('planting').filter(
+      ({ data }) => data.season === year && data.planterId === planter.id,
+    ),
+    fields: of('field'),
+    walks: of('walk'),
+    stops: of('stop'),
+    observations: of('observation'),
+    lengths: of('flaggedLength'),
+    counts: of('emergenceCount'),
+  };
+}
+const cardOf = (name: string) => {
+  const all = records(name);
+  const cells = cardCells(all);
+  return { ...all, cells, card: judgeCard(all.planter.data, cells) };
+};
+const goose = cardOf('Goose');
+
+describe('the planter card of the demo finds what was put in, and accuses nothing else', () => {
+  it('Goose: row 4 shallow, thin and late; row 9 with a dead cell; rows 6 and 7 behind the tyres', () => {
+    const { card } = goose;
+    expect(card.worst).toEqual([4, 6, 9]);
+    const measures = card.rows[3]!.findings.map(({ measure, side }) => `${measure} ${side}`);
+    expect(measures).toEqual(
+      expect.arrayContaining(['depth below', 'stand below', 'late above', 'skips above']),
+    );
+    expect(card.rows[5]!.findings.map(({ measure }) => measure)).toEqual(['late']);
+    expect(card.rows[8]!.gaps?.repeating).toMatchObject({ cells: 24 });
+    expect(card.rows[9]!.gaps?.repeating).toBeNull();
+    expect(card.patterns.map(({ pattern, rows }) => [pattern, rows])).toEqual([['tracks', [6, 7]]]);
+    expect(card.machine).toEqual([]);
+  });
+
+  it('says it in sentences a grower reads', () => {
+    const { card } = goose;
+    expect(plain(rowSentence(card.rows[3]!, us))).toMatch(
+      /^Row 4: ¾ in too shallow \(95 %: ⅝ to ⅞ in\), .*22 points thinner .* and 35 points more late plants/,
+    );
+    expect(plain(rowSentence(card.rows[8]!, us))).toMatch(
+      /^Row 9: a gap at every 24th seed .*: a dead or damaged cell\.$/,
+    );
+    expect(rowSentence(card.rows[0]!, us)).toBeNull();
+    expect(plain(patternText(card.patterns[0]!, us))).toMatch(
+      /^Rows 6 and 7, behind the tyres, show \d+ points more late plants than the others/,
+    );
+  });
+
+  it('Marigold: new row cleaners trench, so the machine is named and none of its rows', () => {
+    const { card } = cardOf('Marigold');
+    expect(card.worst).toEqual([]);
+    expect(card.machine.map((one) => plain(machineText(one, us)))).toEqual([
+      'The machine as a whole plants ¾ in too deep.',
+    ]);
+  });
+
+  it('a drill is not judged by single seeds, and a season without rows says nothing', () => {
+    const { card } = cardOf('Comb');
+    expect(card.measures).toEqual([]);
+    expect(card.grade).toBeNull();
+    expect(card.worst).toEqual([]);
+  });
+});
+
+describe('filters and a row’s year', () => {
+  it('one field alone is judged on what was seen there, and what there is to filter by stays', () => {
+    const { cells, planter, plantings, fields } = goose;
+    const ditch = fields.find(({ data }) => data.name === 'Ditch Block')!.id;
+    const own = plantings.find(({ data }) => data.fieldId === ditch)!.id;
+    const card = judgeCard(planter.data, cells, { plantingIds: [own] });
+    expect(card.plantingIds).toEqual([own]);
+    expect(card.measures.map(({ measure }) => measure)).not.toContain('depth');
+    expect(card.all).toEqual(goose.card.all);
+    const none = judgeCard(planter.data, cells, { from: '2028-01-01' });
+    expect(none.worst).toEqual([]);
+    expect(none.grade).toBeNull();
+  });
+
+  it('by a single check row 4 is called by that check, and it says so', () => {
+    const { cells, planter } = goose;
+    const card = judgeCard(planter.data, cells, { to: '2027-04-28' });
+    const [depth] = card.rows[3]!.findings;
+    expect(depth).toMatchObject({ measure: 'depth', side: 'below', places: 1 });
+    expect(depth!.check).not.toBeNull();
+  });
+
+  it('lists each visit with what it showed, oldest first', () => {
+    const visits = rowYear(goose.card, goose.cells.depths, 4);
+    expect(visits.map(({ on }) => on)).toEqual([...visits.map(({ on }) => on)].sort());
+    expect(visits[0]!.figures.map(({ measure }) => measure)).toContain('depth');
+    expect(visits[0]!.depthsM).toHaveLength(6);
+  });
+
+  it('the grade is made of what was measured, and mending row 4 would raise it most', () => {
+    const { grade } = goose.card;
+    expect(grade!.parts.map(({ part }) => part)).toEqual([
+      'depth',
+      'furrow',
+      'feed',
+      'stand',
+      'evenness',
+    ]);
+    expect(grade!.grade).toBeCloseTo(
+      (100 * grade!.parts.reduce((sum, { score }) => sum + score, 0)) / 5,
+      9,
+    );
+    expect(grade!.raise).toMatchObject({ rows: [4] });
+    expect(grade!.raise!.by).toBeGreaterThan(0);
+  });
+
+  it('a depth that was set right counts as it is since then', () => {
+    const all = records('Goose');
+    const check = all.walks.find(({ data }) => data.purpose === 'trench')!;
+    const stop = all.stops.find(({ data }) => data.walkId === check.id)!;
+    const at = '2027-04-28T23:00:00.000Z';
+    const mended = cardCells({
+      ...all,
+      observations: [
+        ...all.observations,
+        {
+          id: 'adjusted',
+          data: {
+            stopId: stop.id,
+            type: 'adjustment',
+            row: null,
+            rows: [4],
+            what: 'depthStop',
+            byM: 0.019,
+            at,
+            note: '',
+          },
+        },
+      ],
+    });
+    const before = goose.cells.depths.filter(({ row }) => row === 4);
+    expect(mended.depths.filter(({ row }) => row === 4)).toHaveLength(before.length - 1);
+  });
+});

@@ -1,0 +1,217 @@
+import {
+  judgeCard,
+  machineText,
+  patternText,
+  rowShort,
+  type CardFilter,
+  type PlanterCard,
+} from '@sendero/core';
+import { NativeSelect } from '@mantine/core';
+import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { shortDate } from '../app/dates.ts';
+import { RowTabs } from '../app/RowTabs.tsx';
+import { useAll } from '../data/hooks.ts';
+import { useUnits } from '../units/useUnits.ts';
+import { Grade } from './Grade.tsx';
+import { MachinePicture } from './MachinePicture.tsx';
+import { RowYear } from './RowYear.tsx';
+import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
+import styles from './card.module.css';
+
+/** A planter's season, row by row, over all its fields. */
+export default function PlanterCardScreen() {
+  const { planterId } = useParams();
+  const read = useCardCells(planterId);
+  if (read === undefined) return null;
+  if (read === null)
+    return (
+      <p>
+        This planter is not on this device. <Link to="/planters">All planters</Link>
+      </p>
+    );
+  return <Card key={read.planter.id} read={read} />;
+}
+
+const HOURS: Record<string, [number, number] | undefined> = {
+  all: undefined,
+  morning: [0, 12],
+  afternoon: [12, 24],
+};
+
+function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfPlanter }) {
+  const [filter, setFilter] = useState({ field: 'all', hours: 'all', from: '', to: '' });
+  const [picked, setPicked] = useState<number | null>(null);
+  const asked = useMemo(
+    (): CardFilter => ({
+      ...(filter.field === 'all' ? {} : { plantingIds: [filter.field] }),
+      ...(filter.from ? { from: filter.from } : {}),
+      ...(filter.to ? { to: filter.to } : {}),
+      ...(HOURS[filter.hours] ? { hours: HOURS[filter.hours]! } : {}),
+    }),
+    [filter],
+  );
+  const card = useMemo(() => judgeCard(planter.data, cells, asked), [planter, cells, asked]);
+  const chosen = picked ?? card.worst[0] ?? 1;
+  return (
+    <div className="stack">
+      <div>
+        <Link to="/planters">Planters</Link>
+        <h1>
+          {planter.data.name}, {season}
+        </h1>
+        <p className="soft">{seenWords(card)}</p>
+      </div>
+      {card.all.plantingIds.length === 0 ? (
+        <p className="sheet">
+          Nothing was measured row by row this season. A trench check with every row, or a stand
+          walk that counts each planter row, is what a planter is judged by.
+        </p>
+      ) : (
+        <>
+          <Filters card={card} plantings={plantings} filter={filter} onFilter={setFilter} />
+          <div className={styles.card}>
+            <div className={styles.column}>
+              <section
+                className={`sheet stack tight ${styles.machine}`}
+                aria-label="The machine from behind"
+              >
+                <RowTabs
+                  label="Rows of the machine"
+                  chosen={chosen - 1}
+                  onChoose={(i) => setPicked(i + 1)}
+                  tabs={card.rows.map(({ row, findings, gaps, seen }) => {
+                    const n = findings.length + (gaps?.repeating ? 1 : 0);
+                    return {
+                      name: String(row),
+                      counted: n > 0 ? `${n} ◆` : seen ? '✓' : null,
+                      says: `Row ${row}, ${n > 0 ? `named for ${n}` : seen ? 'nothing told' : 'not seen'}`,
+                    };
+                  })}
+                />
+                <MachinePicture card={card} chosen={chosen} onChoose={setPicked} />
+                <p className="small soft">
+                  Seen from behind, row 1 at the left facing the direction of travel. Each row
+                  beside its sisters (the line), depth beside its target: ◆ told from chance, ● not,
+                  ○ a single place; bars are 95 % intervals, the pale band is what a row may differ
+                  by (default).
+                  {planter.data.trackRows.length > 0 && ' Tyres stand where they run.'}
+                </p>
+              </section>
+              {card.grade && <Grade grade={card.grade} />}
+            </div>
+            <div className={styles.column}>
+              <Worst card={card} chosen={chosen} onChoose={setPicked} />
+              <RowYear card={card} cells={cells} row={chosen} plantings={plantings} />
+            </div>
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
+
+const seenWords = ({ places, plantingIds }: PlanterCard) =>
+  places === 0
+    ? 'Nothing seen yet.'
+    : `Seen at ${places === 1 ? 'one place' : `${places} places`} in ${plantingIds.length === 1 ? 'one planting' : `${plantingIds.length} plantings`}.`;
+
+function Filters({
+  card,
+  plantings,
+  filter,
+  onFilter,
+}: {
+  card: PlanterCard;
+  plantings: SeasonOfPlanter['plantings'];
+  filter: { field: string; hours: string; from: string; to: string };
+  onFilter(filter: { field: string; hours: string; from: string; to: string }): void;
+}) {
+  const fields = useAll('field');
+  const days = card.all.days.map((on) => ({ value: on, label: shortDate(on) }));
+  const named = plantings
+    .filter(({ id }) => card.all.plantingIds.includes(id))
+    .map(({ id, data }) => ({
+      value: id,
+      label: fields.find((field) => field.id === data.fieldId)?.data.name ?? 'Field',
+    }));
+  const change = (part: keyof typeof filter) => (event: React.ChangeEvent<HTMLSelectElement>) =>
+    onFilter({ ...filter, [part]: event.currentTarget.value });
+  return (
+    <div className={styles.filters}>
+      <NativeSelect
+        label="Field"
+        value={filter.field}
+        onChange={change('field')}
+        data={[{ value: 'all', label: 'All its fields' }, ...named]}
+      />
+      <NativeSelect
+        label="Time of day"
+        value={filter.hours}
+        onChange={change('hours')}
+        data={[
+          { value: 'all', label: 'Whole day' },
+          { value: 'morning', label: 'Before noon' },
+          { value: 'afternoon', label: 'From noon on' },
+        ]}
+      />
+      <NativeSelect
+        label="Seen from"
+        value={filter.from}
+        onChange={change('from')}
+        data={[{ value: '', label: 'First day' }, ...days]}
+      />
+      <NativeSelect
+        label="Seen until"
+        value={filter.to}
+        onChange={change('to')}
+        data={[{ value: '', label: 'Last day' }, ...days]}
+      />
+    </div>
+  );
+}
+
+/** What the machine and its rows are named for, the worst first. */
+function Worst({
+  card,
+  chosen,
+  onChoose,
+}: {
+  card: PlanterCard;
+  chosen: number;
+  onChoose(row: number): void;
+}) {
+  const units = useUnits();
+  const whole = [
+    ...card.machine.map((one) => machineText(one, units.show)),
+    ...card.patterns.map((one) => patternText(one, units.show)),
+  ];
+  return (
+    <section className={`sheet stack tight ${styles.worst}`} aria-label="The worst first">
+      <h2>The worst first</h2>
+      {whole.map((says) => (
+        <p key={says} className="rule-left signal">
+          <strong>{says}</strong>
+        </p>
+      ))}
+      <ol className={styles.rows} data-testid="worst-rows">
+        {card.worst.map((row) => (
+          <li key={row}>
+            <button
+              className={styles.row}
+              aria-pressed={row === chosen}
+              onClick={() => onChoose(row)}
+            >
+              {rowShort(card.rows[row - 1]!, units.show)}
+            </button>
+          </li>
+        ))}
+      </ol>
+      {card.worst.length === 0 && whole.length === 0 && (
+        <p className="rule-left leaf">
+          No row is told from its sisters or its target: nothing to mend by what was seen.
+        </p>
+      )}
+    </section>
+  );
+}
