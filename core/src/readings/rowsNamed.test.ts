@@ -47,3 +47,11 @@ it('names nothing where nothing was seen, and says so', () => {
   expect(rowsNamed(null, null)).toEqual([]);
   expect(namedRowsText([])).toBe('No row stands out.');
 });
+
+it('names rows that are named for the same together', () => {
+  const alike = Array.from({ length: 16 }, (_, i) => ({ row: i + 1, why: ['too deep'] }));
+  expect(namedRowsText([{ row: 4, why: ['thin'] }, ...alike.slice(5, 7)])).toBe(
+    'Row 4 thin; rows 6 and 7 too deep.',
+  );
+  expect(namedRowsText(alike)).toBe('Rows 1 to 16 too deep.');
+});

@@ -1,6 +1,6 @@
 import { isOff } from '../depth/index.ts';
 import { judgeStand } from '../stand/index.ts';
-import { listed } from './rowsText.ts';
+import { listed, rowsText } from './rowsText.ts';
 import type { TrenchCheck } from './readTrenchCheck.ts';
 import type { WalkStand } from './readWalkStand.ts';
 
@@ -33,5 +33,9 @@ export function rowsNamed(check: TrenchCheck | null, stand: WalkStand | null): N
 /** @example namedRowsText([{ row: 4, why: ['thin', 'late'] }]) // 'Row 4 thin and late.' */
 export function namedRowsText(rows: readonly NamedRow[]): string {
   if (rows.length === 0) return 'No row stands out.';
-  return `${rows.map(({ row, why }, i) => `${i === 0 ? 'Row' : 'row'} ${row} ${listed(why)}`).join('; ')}.`;
+  // Rows that are named for the same stand together.
+  const alike = new Map<string, number[]>();
+  for (const { row, why } of rows) alike.set(listed(why), [...(alike.get(listed(why)) ?? []), row]);
+  const parts = [...alike].map(([why, own]) => `${rowsText(own)} ${why}`);
+  return `${parts.map((part, i) => (i === 0 ? part : part.replace(/^R/, 'r'))).join('; ')}.`;
 }

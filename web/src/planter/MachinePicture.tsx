@@ -49,7 +49,9 @@ export function MachinePicture({
   const lanes = card.measures.filter(({ judged }) => judged.rows.length > 1);
   let below = MACHINE;
   const placed = lanes.map((lane, i) => {
+    const whole = card.machine.find(({ measure }) => measure === lane.measure);
     const loud =
+      whole !== undefined ||
       card.patterns.some(({ measure }) => measure === lane.measure) ||
       card.rows.some(({ findings }) => findings.some(({ measure }) => measure === lane.measure));
     const { part } = MEASURE_FACTS[lane.measure];
@@ -120,7 +122,12 @@ export function MachinePicture({
             x={x}
             card={card}
             column={column}
-            mean={meanText(one.lane.measure, one.lane.judged.mean, units.show)}
+            mean={meanText(
+              one.lane.measure,
+              card.machine.find(({ measure }) => measure === one.lane.measure)?.value ??
+                one.lane.judged.mean,
+              units.show,
+            )}
           />
         ))}
         {card.rows.map(({ row }) => (
@@ -223,13 +230,16 @@ function Lane({
   const { tolerance } = MEASURE_FACTS[measure];
   const [head, foot] = [top + HEAD + 6, top + HEAD + high - 8];
   const middle = (head + foot) / 2;
-  const reach = (high === QUIET ? 2 : REACH) * tolerance;
+  /** What a row is held against: the target where there is one, else its sisters. */
+  const off = (row: JudgedRow) => (row.against.target ?? row.against.sisters).difference;
+  const reach = Math.max(
+    (high === QUIET ? 2 : REACH) * tolerance,
+    ...(high === QUIET ? [] : judged.rows.map((row) => 1.15 * Math.abs(off(row)))),
+  );
   // Depth goes down as it does in the soil.
   const y = scaleLinear([-reach, reach], measure === 'depth' ? [head, foot] : [foot, head]).clamp(
     true,
   );
-  /** What a row is held against: the target where there is one, else its sisters. */
-  const off = (row: JudgedRow) => (row.against.target ?? row.against.sisters).difference;
   return (
     <g>
       <text x={4} y={top + 14} fontSize={13} fontWeight={700}>
