@@ -91,7 +91,12 @@ export function judgeRows(
   );
 
   const spread = own
-    ? fitMixedModel({ y, fixed: y.map(() => [1]), groups: { row: rowLabels, ...labels } })
+    ? fitMixedModel({
+        y,
+        fixed: y.map(() => [1]),
+        groups: { row: rowLabels, ...labels },
+        start: ratiosOf(own),
+      })
     : null;
   const sdOf = (name: string, told: boolean) =>
     told && spread ? Math.sqrt(spread.varianceComponents[name] ?? 0) : null;
@@ -153,7 +158,7 @@ export function judgeRows(
           tolerance,
         );
   const out = sisters.map(({ verdict }) => verdict === 'above' || verdict === 'below');
-  const alike = out.some(Boolean) ? crowdApart(y, rowLabels, rows, out, labels) : spread;
+  const alike = out.some(Boolean) ? crowdApart(y, rowLabels, rows, out, labels, spread) : spread;
   const rowVariance = alike.varianceComponents['row'] ?? 0;
   judged.rows = rows.map((row, r) => {
     const apart = sisters[r]!.se ** 2;
@@ -186,11 +191,26 @@ function crowdApart(
   rows: readonly number[],
   out: readonly boolean[],
   groups: Record<string, string[]>,
+  whole: MixedModel,
 ): MixedModel {
   const apart = rows.filter((_, r) => out[r]).map(String);
   const fixed = rowLabels.map((label) => [1, ...apart.map((own) => (own === label ? 1 : 0))]);
-  return fitMixedModel({ y, fixed, groups: { row: [...rowLabels], ...groups } });
+  return fitMixedModel({
+    y,
+    fixed,
+    groups: { row: [...rowLabels], ...groups },
+    start: ratiosOf(whole),
+  });
 }
+
+/** Where a like fit can begin. */
+const ratiosOf = ({ varianceComponents, residualVariance }: MixedModel) =>
+  Object.fromEntries(
+    Object.entries(varianceComponents).map(([name, variance]) => [
+      name,
+      variance / residualVariance,
+    ]),
+  );
 
 type Difference = Pick<Against, 'difference' | 'se' | 'df'>;
 

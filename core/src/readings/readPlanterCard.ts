@@ -141,9 +141,8 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
     ];
   });
   const machine = machineFindings(measures, depths);
-  const tapes = all.tapes.filter((one) =>
-    cells.some(({ measure, placeId }) => measure === 'feed' && placeId === one.placeId),
-  );
+  const taped = new Set(byMeasure.get('feed')?.map(({ placeId }) => placeId));
+  const tapes = all.tapes.filter(({ placeId }) => taped.has(placeId));
   const gaps = new Map(readRowGaps(tapes, planter.cells).map((one) => [one.row, one]));
   const rows = Array.from({ length: planter.rows }, (_, i): CardRow => {
     const row = i + 1;
@@ -246,6 +245,7 @@ function findingsOfChecks(depths: readonly CardDepths[]): { row: number; finding
   const places = new Map<number, number>();
   for (const { row } of depths) places.set(row, (places.get(row) ?? 0) + 1);
   return [...group(depths, ({ plantingId }) => plantingId)].flatMap(([plantingId, own]) => {
+    if (own.every(({ row }) => places.get(row)! > 1)) return [];
     const read = depthsOf(own);
     if (!read) return [];
     const apart = apartFromMachine(read);

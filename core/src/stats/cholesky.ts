@@ -35,6 +35,19 @@ export function solveInPlace(factor: Float64Array, size: number, right: Float64A
   }
 }
 
+/** Inverse, row by row, of the matrix whose factor this is. */
+export function inverseOf(factor: Float64Array, size: number): Float64Array {
+  const inverse = new Float64Array(size * size);
+  const column = new Float64Array(size);
+  for (let i = 0; i < size; i++) {
+    column.fill(0);
+    column[i] = 1;
+    solveInPlace(factor, size, column);
+    inverse.set(column, i * size);
+  }
+  return inverse;
+}
+
 /** Inverse of a symmetric matrix; `null` where it is not positive definite. @example invert([[2]]) // [[0.5]] */
 export function invert(rows: readonly (readonly number[])[]): number[][] | null {
   const size = rows.length;

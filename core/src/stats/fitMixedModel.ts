@@ -18,6 +18,8 @@ export interface MixedModel {
   contrast: (weights: readonly number[]) => { estimate: number; se: number; df: number };
 }
 
+/** Readings below which a deviance may have two basins. */
+const FEW = 200;
 /** Ratios of variances are looked for between these; below the least one a factor has no spread. */
 const MOST = Math.log(1e12);
 const LEAST = Math.log(1e-9);
@@ -40,10 +42,13 @@ export function fitMixedModel({
   y,
   fixed,
   groups,
+  start = {},
 }: {
   y: readonly number[];
   fixed: readonly (readonly number[])[];
   groups: Readonly<Record<string, readonly string[]>>;
+  /** Variances over the residual’s that a like fit found: where many readings are looked through from. */
+  start?: Readonly<Record<string, number>>;
 }): MixedModel {
   requireEachFinite('y', requireSome('y', y));
   const n = y.length;
@@ -64,7 +69,10 @@ export function fitMixedModel({
     fixed,
     groups,
   );
-  const best = smallestDeviance(equations);
+  const best = smallestDeviance(
+    equations,
+    names.map((name) => start[name]),
+  );
   const { residualVariance, spread } = best;
   const ratios = spread.ratios;
 
@@ -105,7 +113,10 @@ interface Optimum {
 /** Of the data whose readings are all told by the fixed effects, or by the groups, nothing is left to judge by. */
 const EXACT = 1e-22;
 
-function smallestDeviance(equations: MixedEquations): Optimum {
+function smallestDeviance(
+  equations: MixedEquations,
+  like: readonly (number | undefined)[],
+): Optimum {
   const { factors, free } = equations;
   const optimumAt = (ratios: number[]): Optimum => {
     const spread = equations.at(ratios);
@@ -118,12 +129,13 @@ function smallestDeviance(equations: MixedEquations): Optimum {
       ...plain,
       residualVariance: plain.spread.squares <= EXACT * equations.size ? 0 : plain.residualVariance,
     };
-  // A deviance can have more than one basin: two starts, and the lower end is taken.
-  const ends = [1, 0.03].map((start) =>
-    descend(
-      equations,
-      equations.canSpread.map((can) => (can ? start : 0)),
-    ),
+  // A deviance can have more than one basin, where readings are few: two starts, and the lower end is taken.
+  const from = (usual: number) =>
+    equations.canSpread.map((can, k) =>
+      !can ? 0 : equations.free < FEW ? usual : Math.max(1e-3, like[k] ?? usual),
+    );
+  const ends = (equations.free < FEW ? [1, 0.03] : [0.3]).map((usual) =>
+    descend(equations, from(usual)),
   );
   const lowest = ends.reduce((a, b) => (b.deviance < a.deviance - 1e-12 ? b : a));
   return optimumAt(lowest.ratios);
@@ -175,7 +187,8 @@ function descend(
     for (const k of open) {
       if (ratios[k]! === 0 || ratios[k]! > 0.05) continue;
       const without = equations.at(ratios.map((ratio, l) => (l === k ? 0 : ratio)));
-      if (without.deviance <= here.deviance) {
+      // Where the two are as good, there is none.
+      if (without.deviance <= here.deviance + 1e-9) {
         [ratios, here, moved] = [ratios.map((ratio, l) => (l === k ? 0 : ratio)), without, true];
       }
     }

@@ -1,4 +1,4 @@
-import { factorInPlace, solveInPlace } from './cholesky.ts';
+import { factorInPlace, inverseOf, solveInPlace } from './cholesky.ts';
 
 /**
  * Henderson's mixed model equations of one set of readings, to be solved again for each guess of the
@@ -35,6 +35,8 @@ export interface Spread {
   /** ZᵀPy of each factor. */
   pull: Float64Array[];
   solve: (dense: Float64Array, big: Float64Array) => void;
+  /** Inverse of what is left of the equations once the big factor is eliminated. */
+  inverse: () => Float64Array;
   beta: Float64Array;
 }
 
@@ -189,6 +191,7 @@ export function mixedEquations(
       squares,
       pull,
       solve,
+      inverse: () => inverseOf(system, d),
       beta: dense.slice(random),
     };
   };
@@ -219,46 +222,144 @@ export function mixedEquations(
     return sum;
   };
 
-  const information: MixedEquations['information'] = ({ ratios, pull, solve }) => {
+  /** Σ over levels of the big factor of weight × (its shared readings) × (the same), scaled; symmetric. */
+  const overLevels = (scale: Float64Array, weight: (l: number) => number) => {
+    const sum = new Float64Array(d * d);
+    rows.forEach(({ at: places, by }, l) => {
+      const w = weight(l);
+      for (let s = 0; s < places.length; s++) {
+        const i = places[s]!;
+        const left = w * scale[i]! * by[s]!;
+        if (left === 0) continue;
+        for (let t = 0; t < places.length; t++)
+          sum[i * d + places[t]!]! += left * scale[places[t]!]! * by[t]!;
+      }
+    });
+    return sum;
+  };
+
+  /**
+   * Everything asked of ZᵀPZ from the inverse of the equations, C: between factors with a spread it is (I − C) over the roots of their
+   * ratios. With A the big factor's own block, B what it shares with the dense part and S what is left there,
+   * C is S⁻¹ there, −A⁻¹BS⁻¹ between, and A⁻¹ + A⁻¹BS⁻¹BᵀA⁻¹ for the big factor: traces and norms need dense matrices only.
+   */
+  const information: MixedEquations['information'] = ({ ratios, pull, inverse }) => {
     const { scale, bigScale } = roots(ratios);
+    const squares = pull.map((own) => own.reduce((sum, value) => sum + value * value, 0));
     const traces = factors.map(() => 0);
     const table = () => factors.map(() => factors.map(() => 0));
     const [norms, products] = [table(), table()];
-    factors.forEach(({ levels }, k) => {
-      for (let l = 0; l < levels.length; l++) {
-        // One column of ZᵀPZ: the equations solved for the indicator of this level.
-        const dense = new Float64Array(d);
-        const own = new Float64Array(bigLevels);
-        let count: number;
-        if (k === big) {
-          const { at: places, by } = rows[l]!;
-          places.forEach((place, s) => (dense[place] = scale[place]! * by[s]!));
-          own[l] = bigScale * counts[l]!;
-          count = counts[l]!;
-        } else {
-          const i = offsets[k]! + l;
-          for (let j = 0; j < d; j++) dense[j] = scale[j]! * gram[i * d + j]!;
-          for (const [level, by] of columnsOf[i]!) own[level] = bigScale * by;
-          count = gram[i * d + i]!;
-        }
-        solve(dense, own);
-        traces[k]! += pulled(k, l, dense, own, scale, bigScale, count);
-        if (ratios[k] === 0) continue;
-        factors.forEach((other, m) => {
-          if (ratios[m] === 0) return;
-          let [square, product] = [0, 0];
-          for (let o = 0; o < other.levels.length; o++) {
-            const value = pulled(m, o, dense, own, scale, bigScale);
-            square += value * value;
-            product += value * pull[m]![o]!;
+    const open = factors.flatMap((_, k) => (ratios[k]! > 0 ? [k] : []));
+    const own = inverse();
+    const isOpen = (k: number) => ratios[k]! > 0;
+    const size = (k: number) => factors[k]!.levels.length;
+    // Within the dense part.
+    for (const k of open) {
+      if (k === big) continue;
+      for (const m of open) {
+        if (m === big) continue;
+        let [norm, product, trace] = [0, 0, 0];
+        for (let i = 0; i < size(k); i++)
+          for (let j = 0; j < size(m); j++) {
+            const value =
+              (k === m && i === j ? 1 : 0) - own[(offsets[k]! + i) * d + offsets[m]! + j]!;
+            norm += value * value;
+            product += pull[k]![i]! * value * pull[m]![j]!;
+            if (k === m && i === j) trace += value;
           }
-          norms[m]![k]! += square;
-          products[m]![k]! += product * pull[k]![l]!;
-        });
+        norms[k]![m] = norm / (ratios[k]! * ratios[m]!);
+        products[k]![m] = product / Math.sqrt(ratios[k]! * ratios[m]!);
+        if (k === m) traces[k] = trace / ratios[k]!;
       }
+    }
+    if (big >= 0 && isOpen(big)) {
+      const pivot = (l: number) => ratios[big]! * counts[l]! + 1;
+      const shared2 = overLevels(scale, (l) => ratios[big]! / pivot(l) ** 2);
+      const shared3 = overLevels(scale, (l) => ratios[big]! / pivot(l) ** 3);
+      const half = multiply(own, shared2, d);
+      const whole = multiply(half, own, d);
+      let [trace, norm, product] = [0, 0, 0];
+      const t = pull[big]!;
+      const leaning = new Float64Array(d);
+      rows.forEach(({ at: places, by }, l) => {
+        const free1 = 1 - 1 / pivot(l);
+        trace += free1;
+        norm += free1 * free1;
+        product += free1 * t[l]! * t[l]!;
+        const part = (bigScale * t[l]!) / pivot(l);
+        for (let s = 0; s < places.length; s++)
+          leaning[places[s]!]! += part * scale[places[s]!]! * by[s]!;
+      });
+      const leaned = new Float64Array(d);
+      for (let i = 0; i < d; i++) {
+        let sum = 0;
+        for (let j = 0; j < d; j++) {
+          sum += own[i * d + j]! * leaning[j]!;
+          trace -= own[i * d + j]! * shared2[j * d + i]!;
+          // ‖I − C‖² = Σ(1 − 1/a)² − 2 tr((I − A⁻¹)·A⁻¹BS⁻¹BᵀA⁻¹) + ‖A⁻¹BS⁻¹BᵀA⁻¹‖²
+          norm -= 2 * own[i * d + j]! * (shared2[j * d + i]! - shared3[j * d + i]!);
+          norm += half[i * d + j]! * half[j * d + i]!;
+        }
+        leaned[i] = sum;
+        product -= sum * leaning[i]!;
+      }
+      traces[big] = trace / ratios[big]!;
+      norms[big]![big] = Math.max(0, norm) / ratios[big]! ** 2;
+      products[big]![big] = product / ratios[big]!;
+      for (const k of open) {
+        if (k === big) continue;
+        let [between, along] = [0, 0];
+        for (let i = offsets[k]!; i < offsets[k]! + size(k); i++) {
+          between += whole[i * d + i]!;
+          along += leaned[i]! * pull[k]![i - offsets[k]!]!;
+        }
+        norms[k]![big] = norms[big]![k] = between / (ratios[k]! * ratios[big]!);
+        products[k]![big] = products[big]![k] = along / Math.sqrt(ratios[k]! * ratios[big]!);
+      }
+    }
+    // Of factors without a spread only how steeply the deviance rises with one.
+    factors.forEach((_, k) => {
+      if (isOpen(k)) return;
+      traces[k] =
+        k === big
+          ? total(counts) -
+            traceOf(
+              own,
+              overLevels(scale, () => 1),
+            )
+          : plainTrace(k, scale, bigScale, ratios, own);
     });
-    const squares = pull.map((own) => own.reduce((sum, value) => sum + value * value, 0));
     return { traces, squares, norms, products };
+  };
+
+  /** tr ZᵀPZ of a factor of the dense part that has no spread. */
+  const plainTrace = (
+    k: number,
+    scale: Float64Array,
+    bigScale: number,
+    ratios: readonly number[],
+    own: Float64Array,
+  ): number => {
+    let trace = 0;
+    const right = new Float64Array(d);
+    for (let l = 0; l < factors[k]!.levels.length; l++) {
+      const i = offsets[k]! + l;
+      trace += gram[i * d + i]!;
+      for (let j = 0; j < d; j++) right[j] = scale[j]! * gram[i * d + j]!;
+      if (bigScale > 0)
+        for (const [level, by] of columnsOf[i]!) {
+          const pivot = ratios[big]! * counts[level]! + 1;
+          trace -= (ratios[big]! * by * by) / pivot;
+          const { at: places, by: shares } = rows[level]!;
+          for (let s = 0; s < places.length; s++)
+            right[places[s]!]! -= (ratios[big]! * by * scale[places[s]!]! * shares[s]!) / pivot;
+        }
+      for (let a = 0; a < d; a++) {
+        if (right[a] === 0) continue;
+        for (let b = 0; b < d; b++) trace -= right[a]! * own[a * d + b]! * right[b]!;
+      }
+    }
+    return trace;
   };
 
   return {
@@ -304,6 +405,27 @@ export function mixedEquations(
       };
     },
   };
+}
+
+const total = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0);
+
+/** Product of two square matrices kept row by row. */
+function multiply(a: Float64Array, b: Float64Array, d: number): Float64Array {
+  const product = new Float64Array(d * d);
+  for (let i = 0; i < d; i++)
+    for (let k = 0; k < d; k++) {
+      const left = a[i * d + k]!;
+      if (left === 0) continue;
+      for (let j = 0; j < d; j++) product[i * d + j]! += left * b[k * d + j]!;
+    }
+  return product;
+}
+
+/** Trace of a product of two symmetric matrices. */
+function traceOf(a: Float64Array, b: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
+  return sum;
 }
 
 const DEPENDENT = 'fixed must have columns that do not depend on each other';
