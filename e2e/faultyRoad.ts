@@ -6,6 +6,7 @@ import {
   type ServerResponse,
 } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { pipeline } from 'node:stream/promises';
 
 /** A road between one device and the server on which batches of changes can be lost, doubled or turned away. */
 export interface FaultyRoad {
@@ -59,7 +60,8 @@ export async function openFaultyRoad(target: string): Promise<FaultyRoad> {
       road.met.doubled += 1;
     }
     response.writeHead(answer.statusCode!, answer.headers);
-    answer.pipe(response);
+    // A server killed in mid-answer ends the answer here too: else whoever asked waits for ever.
+    await pipeline(answer, response);
   };
   const server: Server = createServer((to, response) => {
     // The server is down: nothing answers.

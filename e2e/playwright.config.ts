@@ -16,6 +16,9 @@ export default defineConfig({
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-background-networking'],
     },
+    // Whatever is waited for has an end that names it: without one a test stands still until its own.
+    actionTimeout: 30_000,
+    navigationTimeout: 60_000,
     // Traces cost a sixth of the time: npx playwright test --trace on, when one is wanted.
     trace: 'off',
     screenshot: 'only-on-failure',

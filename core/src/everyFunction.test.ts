@@ -88,6 +88,11 @@ takes(
   ),
   { signed: 'y fixed' },
 );
+takes(
+  'seedsToProve',
+  'given',
+  args(record({ sdM: number(0.001, 0.02), toleranceM: number(0.003, 0.02), places: whole(1, 4) })),
+);
 takes('combineP', 'p', args(list(share, 1, 6)));
 takes(
   'rowPosterior',
@@ -1006,7 +1011,9 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'ownWeights',
     'tagsDone',
   ] as const),
-  ...(['judgeRows', 'rowPatterns', 'patternGroups'] as const),
+  ...(['judgeRows', 'rowsAgainst', 'rowPatterns', 'patternGroups'] as const),
+  ...(['suggestWork', 'workVisits', 'workItemOf', 'proveWork', 'figureOf'] as const),
+  ...(['digsToSettle'] as const),
   ...(['cardCells', 'judgeCard', 'readPlanterCard', 'rowYear', 'readRowGaps'] as const),
   ...([
     'findingText',
@@ -1014,6 +1021,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'machineText',
     'measureText',
     'patternText',
+    'proofText',
     'raiseText',
     'rowSentence',
     'rowShort',

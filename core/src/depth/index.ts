@@ -43,3 +43,4 @@ export {
   type Lever,
   type WouldChange,
 } from './adviseDepth.ts';
+export { digsToSettle } from './digsToSettle.ts';

@@ -26,7 +26,7 @@ export {
   type JudgedRows,
   type RowVerdict,
 } from './judgePlanterRows.ts';
-export { rowModel, type RowFigure, type RowModel } from './rowModel.ts';
+export { rowModel, rowsAgainst, type RowFigure, type RowModel } from './rowModel.ts';
 export {
   patternGroups,
   ROW_PATTERNS,

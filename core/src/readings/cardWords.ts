@@ -3,6 +3,7 @@ import { MEASURE_FACTS, type CardMeasure } from '../planter/index.ts';
 import type { CardGrade, GradePart } from './cardGrade.ts';
 import type { CardFinding, CardRow, MachineFinding, PatternFinding } from './readPlanterCard.ts';
 import { listed, rowsText } from './rowsText.ts';
+import type { WorkProof } from './proveWork.ts';
 import type { RowGaps } from './rowGaps.ts';
 
 /** How a person sees a figure, with its unit. */
@@ -170,3 +171,38 @@ export function machineText(
 export const raiseText = ({ raise }: CardGrade): string | null =>
   raise &&
   `${rowsText(raise.rows)} as good as ${raise.rows.length === 1 ? 'its' : 'their'} sisters: ${raise.by < 1.5 ? '1 point' : `${Math.round(raise.by)} points`} more (${GRADE_WORDS[raise.part].toLowerCase()}).`;
+
+const PROOF_WORDS: Record<WorkProof['proof'], string> = {
+  worked: 'It worked',
+  didNot: 'It did not work',
+  cannotTell: 'Cannot tell yet',
+  notSeen: 'Not seen since',
+};
+
+/** What is said of a repair. @example proofText('depth', proof, show) // 'It worked: ½ in too shallow before, on target since, 8 seeds.' */
+export function proofText(
+  measure: CardMeasure,
+  { proof, before, after, more, tolerance }: WorkProof,
+  show: Show,
+): string {
+  const figure = (one: WorkProof['after']) => {
+    if (!one) return 'not measured';
+    const side = one.difference > 0 ? 'above' : 'below';
+    if (Math.abs(one.difference) <= tolerance / 2)
+      return measure === 'depth' ? 'on target' : 'like its sisters';
+    const size = apart(measure, one.difference, show);
+    return measure === 'depth'
+      ? `${size} too ${side === 'above' ? 'deep' : 'shallow'}`
+      : `${size} ${MORE[measure][side]}`;
+  };
+  const of = measure === 'depth' ? 'seeds' : 'places';
+  const next =
+    proof !== 'cannotTell'
+      ? ''
+      : more
+        ? ` ${more[0] === more[1] ? more[0] : `${more[0]} to ${more[1]}`} more ${of} should tell.`
+        : ' It lies so near the edge of the tolerance that more will not tell.';
+  return after
+    ? `${PROOF_WORDS[proof]}: ${figure(before)} before, ${figure(after)} since, ${after.n} ${of}.${next}`
+    : `${PROOF_WORDS[proof]}.`;
+}

@@ -98,6 +98,15 @@ export {
   type CardTape,
 } from './cardCells.ts';
 export { readRowGaps, type RowGaps } from './rowGaps.ts';
+export {
+  figureOf,
+  proveWork,
+  seedsToProve,
+  WORK_PROOFS,
+  type WorkFigure,
+  type WorkProof,
+} from './proveWork.ts';
+export { suggestWork, type WorkSuggestion } from './suggestWork.ts';
 export { GRADE_PARTS, type CardGrade, type GradePart } from './cardGrade.ts';
 export {
   judgeCard,
@@ -120,6 +129,7 @@ export {
   MEASURE_WORDS,
   measureText,
   patternText,
+  proofText,
   raiseText,
   rowSentence,
   rowShort,

@@ -1,5 +1,5 @@
 import { group } from 'd3-array';
-import { ownVisit, plannedVisits, type PlannedVisit } from '../calendar/index.ts';
+import { ownVisit, plannedVisits, workVisits, type PlannedVisit } from '../calendar/index.ts';
 import { fitEmergence, poolLengths } from '../emergence/index.ts';
 import type { Kept, Kind, TAG_VISITS, Walk } from '../records/index.ts';
 import { NO_EMERGENCE, type PlantingFacts } from '../waymarks/index.ts';
@@ -223,17 +223,19 @@ function standing(
   return { lengths: lengths.length, visits: visits.map(({ on }) => on), coming, lookAgainOn };
 }
 
-/** The visits of some plantings, and a person's own, soonest first. */
+/** The visits of some plantings, a person's own, and what is due in the workshop, soonest first. */
 export function readVisits(
   facts: Iterable<PlantingFacts>,
   decided: Held<'visit'>,
   today: string,
+  work: { items: Held<'workItem'>; planters: Held<'planter'> } = { items: [], planters: [] },
 ): PlannedVisit[] {
   const byPlanting = group(decided, ({ data }) => data.plantingId);
   const own = decided.filter(({ data }) => data.of === null);
   return [
     ...[...facts].flatMap((one) => plannedVisits(one, byPlanting.get(one.planting.id) ?? [])),
     ...own.map((record) => ownVisit(record, today)),
+    ...workVisits(work.items, work.planters, today),
   ].sort((a, b) => dayOf(a).localeCompare(dayOf(b)) || a.key.localeCompare(b.key));
 }
 

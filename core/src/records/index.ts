@@ -46,6 +46,7 @@ export {
   type EmergenceCount,
   type Note,
   type Visit,
+  type WorkItem,
   type Workspace,
   type Conflict,
 } from './kinds.ts';
@@ -76,6 +77,9 @@ export {
   EVENT_TYPES,
   EVENT_WORDS,
   KINDS,
+  PRIORITIES,
+  WORK_STATES,
+  type WorkState,
   type StopStep,
   type ColumnType,
   type KindDeclaration,

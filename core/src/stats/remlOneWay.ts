@@ -77,7 +77,7 @@ export function remlOneWay(groups: readonly (readonly number[])[]): RemlOneWay {
     return sum - squares / sum - pull / varianceAt(ratio);
   };
   // Every downward crossing of the slope starts a basin: scan on a log scale, polish each, keep the best.
-  const grid = [0, ...Array.from({ length: 97 }, (_, i) => 10 ** (-8 + i / 6))];
+  const grid = [0, ...Array.from({ length: 145 }, (_, i) => 10 ** (-8 + i / 6))];
   let best = 0;
   for (let i = 1; i < grid.length; i++) {
     let [low, high] = [grid[i - 1]!, grid[i]!];

@@ -29,7 +29,7 @@ export async function workspaceVisits(
     season: [season, season - 1],
   });
   const ids = { plantingId: plantings.map(({ id }) => id) };
-  const [fields, growers, planters, walks, lengths, digs, months, forecasts, decided, tags] =
+  const [fields, growers, planters, walks, lengths, digs, months, forecasts, decided, tags, items] =
     await Promise.all([
       recordsOf(database, workspaceId, 'field'),
       recordsOf(database, workspaceId, 'grower'),
@@ -45,6 +45,7 @@ export async function workspaceVisits(
         [Op.or]: [ids, { plantingId: null }],
       }),
       recordsOf(database, workspaceId, 'taggedPlant', ids),
+      recordsOf(database, workspaceId, 'workItem'),
     ]);
   const counts = await recordsOf(database, workspaceId, 'emergenceCount', {
     lengthId: lengths.map(({ id }) => id),
@@ -84,6 +85,7 @@ export async function workspaceVisits(
     shown,
     decided.filter(({ data }) => data.plantingId === null || placeOf.has(data.plantingId)),
     today,
+    { items, planters },
   ).map((visit) => ({ visit, round: placeOf.get(visit.plantingId ?? '')?.grower ?? '' }));
   return calendarFile(
     placeVisits(visits, today).placed.map(({ one: { visit }, on }) => {

@@ -95,6 +95,10 @@ export const router = createBrowserRouter([
       { path: 'map', lazy: screen(() => import('../map/MapScreen.tsx')) },
       { path: 'weather', lazy: screen(() => import('../weather/WeatherScreen.tsx')) },
       {
+        path: 'planters/:planterId/workshop',
+        lazy: screen(() => import('../planter/WorkshopScreen.tsx')),
+      },
+      {
         path: 'planters/:planterId',
         lazy: screen(() => import('../planter/PlanterCardScreen.tsx')),
       },

@@ -5,6 +5,7 @@ import {
   type Placed,
   type PlannedVisit,
   type VisitInRound,
+  workItemOf,
 } from '@sendero/core';
 import { useMemo } from 'react';
 import { useAll, useDevice, useToday } from '../data/hooks.ts';
@@ -27,6 +28,8 @@ export const nameOf = (visit: VisitOnMap) =>
 export function useVisits(): ReturnType<typeof placeVisits<VisitOnMap>> {
   const trails = useTrails();
   const decided = useAll('visit');
+  const items = useAll('workItem');
+  const planters = useAll('planter');
   const today = useToday();
   return useMemo(() => {
     const shown = trails.filter(({ archived }) => !archived);
@@ -35,6 +38,7 @@ export function useVisits(): ReturnType<typeof placeVisits<VisitOnMap>> {
       shown.map(({ facts }) => facts),
       decided.filter(({ data }) => data.plantingId === null || byId.has(data.plantingId)),
       today,
+      { items, planters },
     );
     return placeVisits(
       visits.map((visit): VisitOnMap => {
@@ -43,7 +47,7 @@ export function useVisits(): ReturnType<typeof placeVisits<VisitOnMap>> {
       }),
       today,
     );
-  }, [trails, decided, today]);
+  }, [trails, decided, items, planters, today]);
 }
 
 export type PlacedVisit = Placed<VisitOnMap>;
@@ -53,6 +57,8 @@ export function useDecide() {
   const device = useDevice();
   return (visit: PlannedVisit, change: Partial<Kept<'visit'>['data']>): (() => void) | null => {
     const { plantingId, of, nth, decided } = visit;
+    const item = workItemOf(visit);
+    if (item !== null) return decideWork(device, item, change);
     const before = decided?.data ?? {
       plantingId,
       of,
@@ -69,4 +75,24 @@ export function useDecide() {
       ? () => device.takeBack('visit', saved.id, decided ? before : null, after)
       : null;
   };
+}
+
+/** What is due in the workshop is moved and ticked off on its own item. */
+function decideWork(
+  device: ReturnType<typeof useDevice>,
+  id: string,
+  { on, doneOn }: Partial<Kept<'visit'>['data']>,
+): (() => void) | null {
+  let before: Kept<'workItem'>['data'] | null = null;
+  const saved = device.change('workItem', id, (item) => {
+    before = item;
+    return {
+      ...item,
+      ...(on === undefined ? {} : { due: on ?? item.due }),
+      ...(doneOn === undefined
+        ? {}
+        : { doneOn, state: doneOn === null ? ('todo' as const) : ('done' as const) }),
+    };
+  });
+  return saved.ok && before ? () => device.change('workItem', id, () => before!) : null;
 }

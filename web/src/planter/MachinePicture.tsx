@@ -47,20 +47,21 @@ export function MachinePicture({
   const x = (row: number) => 4 + (row - 0.5) * column;
   const named = new Set(card.worst);
   const lanes = card.measures.filter(({ judged }) => judged.rows.length > 1);
-  let below = MACHINE;
-  const placed = lanes.map((lane, i) => {
+  const high = lanes.map((lane) => {
     const whole = card.machine.find(({ measure }) => measure === lane.measure);
     const loud =
       whole !== undefined ||
       card.patterns.some(({ measure }) => measure === lane.measure) ||
       card.rows.some(({ findings }) => findings.some(({ measure }) => measure === lane.measure));
+    return loud ? LOUD : QUIET;
+  });
+  const topOf = (i: number) => high.slice(0, i).reduce((top, own) => top + HEAD + own, MACHINE);
+  const placed = lanes.map((lane, i) => {
     const { part } = MEASURE_FACTS[lane.measure];
     const first = i === 0 || MEASURE_FACTS[lanes[i - 1]!.measure].part !== part;
-    const one = { lane, top: below, high: loud ? LOUD : QUIET, part: first ? part : null };
-    below += HEAD + one.high;
-    return one;
+    return { lane, top: topOf(i), high: high[i]!, part: first ? part : null };
   });
-  const height = below + 8;
+  const height = topOf(lanes.length) + 8;
   return (
     <div ref={ref} className="scroll-x" tabIndex={width > room ? 0 : undefined}>
       <svg

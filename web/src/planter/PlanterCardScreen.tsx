@@ -6,7 +6,7 @@ import {
   type CardFilter,
   type PlanterCard,
 } from '@sendero/core';
-import { NativeSelect } from '@mantine/core';
+import { Button, NativeSelect } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { shortDate } from '../app/dates.ts';
@@ -17,6 +17,7 @@ import { Grade } from './Grade.tsx';
 import { MachinePicture } from './MachinePicture.tsx';
 import { RowYear } from './RowYear.tsx';
 import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
+import { useWork } from './useWork.ts';
 import styles from './card.module.css';
 
 /** A planter's season, row by row, over all its fields. */
@@ -52,15 +53,21 @@ function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfP
     [filter],
   );
   const card = useMemo(() => judgeCard(planter.data, cells, asked), [planter, cells, asked]);
+  const { items, suggestions } = useWork(planter.id, season, card);
   const chosen = picked ?? card.worst[0] ?? 1;
   return (
     <div className="stack">
-      <div>
-        <Link to="/planters">Planters</Link>
-        <h1>
-          {planter.data.name}, {season}
-        </h1>
-        <p className="soft">{seenWords(card)}</p>
+      <div className="row spread">
+        <div>
+          <Link to="/planters">Planters</Link>
+          <h1>
+            {planter.data.name}, {season}
+          </h1>
+          <p className="soft">{seenWords(card)}</p>
+        </div>
+        <Button component={Link} to={`/planters/${planter.id}/workshop`} h={52}>
+          {openWords(items.filter(({ data }) => data.state !== 'done').length, suggestions.length)}
+        </Button>
       </div>
       {card.all.plantingIds.length === 0 ? (
         <p className="sheet">
@@ -110,6 +117,10 @@ function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfP
     </div>
   );
 }
+
+/** @example openWords(2, 3) // 'Workshop list: 2 open, 3 to add' */
+const openWords = (open: number, found: number) =>
+  `Workshop list${open + found === 0 ? '' : ':'}${open > 0 ? ` ${open} open` : ''}${open > 0 && found > 0 ? ',' : ''}${found > 0 ? ` ${found} to add` : ''}`;
 
 const seenWords = ({ places, plantingIds }: PlanterCard) =>
   places === 0

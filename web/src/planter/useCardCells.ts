@@ -11,12 +11,15 @@ export interface SeasonOfPlanter {
 }
 
 /**
- * Everything measured of a planter's rows in the season on the screen.
+ * Everything measured of a planter's rows in a season, the one on the screen unless said.
  * @returns undefined while it is read from the disk; null when there is no such planter
  */
-export function useCardCells(planterId: string | undefined): SeasonOfPlanter | null | undefined {
+export function useCardCells(
+  planterId: string | undefined,
+  yearsBack = 0,
+): SeasonOfPlanter | null | undefined {
   const planter = useOne('planter', planterId);
-  const season = useAppSelector((state) => state.sync.season) ?? 0;
+  const season = (useAppSelector((state) => state.sync.season) ?? 0) - yearsBack;
   const allPlantings = useAll('planting');
   const fields = useAll('field');
   const allWalks = useAll('walk');

@@ -20,6 +20,7 @@ import { walk } from './walk.ts';
 import { weatherForecast } from './weatherForecast.ts';
 import { weatherMonth } from './weatherMonth.ts';
 import { weatherStation } from './weatherStation.ts';
+import { workItem } from './workItem.ts';
 import { workspace } from './workspace.ts';
 
 /** Every kind of record, parents before children. */
@@ -46,6 +47,7 @@ export const KINDS = {
   taggedPlant,
   tagOutcome,
   visit,
+  workItem,
   conflict,
 } as const;
 
@@ -57,3 +59,4 @@ export { SOWN_FROM } from './flaggedLength.ts';
 export { ADJUSTED } from './observation.ts';
 export { STOP_STEPS, type StopStep } from './stop.ts';
 export { BORNE, TAG_VISITS } from './tagOutcome.ts';
+export { PRIORITIES, WORK_STATES, type WorkState } from './workItem.ts';

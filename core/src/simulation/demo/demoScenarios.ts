@@ -3,7 +3,7 @@ import type { Crop } from '../../crops/index.ts';
 import { addDays } from '../../season/index.ts';
 import type { CountMethod } from '../../stand/index.ts';
 import { simulateWeather } from '../simulateWeather.ts';
-import type { Planting } from '../../records/index.ts';
+import type { Planting, WorkItem } from '../../records/index.ts';
 import type { FurrowFindings } from '../../depth/index.ts';
 import type { DemoPlants, DemoTags } from './demoPlants.ts';
 import { goodGround, goodUnit, ORDINARY, type Scenario, type SimulatedUnit } from '../world.ts';
@@ -143,6 +143,8 @@ export interface DemoPlanting {
   /** Lengths flagged in every row at one place, or in each zone, and the days they were counted. */
   emergence?: DemoEmergence;
   walk?: DemoWalk;
+  /** Rows that lay elsewhere that year, m deeper. */
+  rowsOff?: Record<number, number>;
   /** Why the field has another planting this season. */
   beside?: Planting['beside'];
   /** What was noted of it, and when. */
@@ -199,6 +201,38 @@ const GOOSE_CHECK: DemoTrench = {
   furrows: { 7: { wall: 'smeared' } },
   closingWheels: {},
 };
+
+/** What stands on the workshop lists. */
+export const DEMO_WORK: (Pick<WorkItem, 'rows' | 'what' | 'why' | 'measure' | 'byM'> &
+  Partial<WorkItem> & { planter: DemoPlanting['planter'] })[] = [
+  {
+    planter: 'Goose',
+    season: DEMO_SEASON - 1,
+    rows: [2],
+    what: 'Set row 2 deeper by 2 steps (½ in); look at its gauge wheel arms',
+    why: 'Row 2: ½ in too shallow.',
+    measure: 'depth',
+    byM: 0.5 * INCH_M,
+    priority: 'high',
+    who: 'Teo Lindqvist',
+    state: 'done',
+    doneOn: '2026-12-09',
+    doneNote: 'New bushings in both arms, stop two holes deeper.',
+  },
+  {
+    planter: 'Goose',
+    season: DEMO_SEASON - 1,
+    rows: [9],
+    what: 'Row 9: change the metering disc, or clear its cell',
+    why: 'Leaves a gap at the same distance again and again.',
+    measure: 'skips',
+    byM: null,
+    priority: 'middle',
+    state: 'ordered',
+    parts: 'disc, 24 cells',
+    due: '2027-06-10',
+  },
+];
 
 export const DEMO_PLANTINGS: DemoPlanting[] = [
   {
@@ -509,6 +543,9 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
     typedDepth: '2"',
     germination: 0.95,
     ground: { weather: spring(22), zones: [goodGround(0, PASS_M)] },
+    // Mended in the winter after.
+    rowsOff: { 2: -0.55 * INCH_M },
+    trench: { ...GOOSE_CHECK, seed: 64 },
     emergence: lastYear('2026-05-08', 9, 17.424),
     walk: {
       on: '2026-05-27',
@@ -551,7 +588,10 @@ export function demoScenario(planting: DemoPlanting): Scenario {
   return {
     crop: planting.crop,
     planter: {
-      units: planter.units(planting.depthIn * INCH_M),
+      units: planter.units(planting.depthIn * INCH_M).map((unit, i) => ({
+        ...unit,
+        depthMeanM: unit.depthMeanM + (planting.rowsOff?.[i + 1] ?? 0),
+      })),
       rowWidthM: planter.rowWidthM,
       cells: planter.cells,
     },

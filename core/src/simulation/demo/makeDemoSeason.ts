@@ -21,6 +21,7 @@ import {
   DEMO_ZONE_MIN,
   DEMO_SEASON,
   DEMO_TODAY,
+  DEMO_WORK,
   demoScenario,
   PASS_M,
   ZONE_PARTS,
@@ -183,6 +184,19 @@ export function makeDemoSeason({
     if (demo.emergence) addEmergence(demo, demo.emergence, plantingId, stand);
     if (demo.walk) addWalk(demo, demo.walk, plantingId, stand, ground);
   });
+  for (const { planter, ...item } of DEMO_WORK)
+    add(
+      'workItem',
+      {
+        planterId: planters.get(planter)!,
+        season: DEMO_SEASON,
+        priority: 'middle',
+        state: 'todo',
+        ...item,
+      },
+      'Noor Castellane',
+      '2026-11-20T16:00:00.000Z',
+    );
   return {
     workspaceId,
     workspace: {

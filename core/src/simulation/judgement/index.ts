@@ -1,4 +1,5 @@
 import { belowRates } from './belowRates.ts';
+import { cardRates } from './cardRates.ts';
 import { emergenceRates } from './emergenceRates.ts';
 import { monitorRates } from './monitorRates.ts';
 import { plantRates } from './plantRates.ts';
@@ -30,6 +31,7 @@ export function judgementRates(of: { seed: number; runs: number }): Rate[] {
     ...roughRates(of),
     ...samplingRates({ seed: of.seed, runs: Math.max(of.runs, Math.min(1000, 3 * of.runs)) }),
     ...plantRates({ seed: of.seed, runs: Math.max(300, of.runs) }),
+    ...cardRates({ seed: of.seed, runs: Math.max(200, of.runs) }),
     ...seasonRates({ first: of.seed, runs: Math.ceil(of.runs / 2) }),
   ];
 }

@@ -13,9 +13,9 @@ import { rateOver, type Rate } from './rate.ts';
 
 /** Goose's faults: row 4 set shallow, 6 and 7 in the tractor's tracks (a little shallow, uneven), 9 with a damaged cell. */
 const FAULTY = [4, 6, 7, 9];
-/** Plantings of the demo whose rows are counted or dug one by one. */
-const rowByRow = ({ planter, trench, walk }: DemoPlanting) =>
-  planter === 'Goose' && (trench !== undefined || walk?.method === 'everyRow');
+/** Plantings of the demo whose rows are counted or dug one by one, with those faults and no other. */
+const rowByRow = ({ planter, trench, walk, rowsOff }: DemoPlanting) =>
+  planter === 'Goose' && !rowsOff && (trench !== undefined || walk?.method === 'everyRow');
 
 /**
  * Seasons like the demo's, simulated anew, read from their records as the screens read

@@ -1,0 +1,146 @@
+import { DEFAULT_DEPTH_STEP_M } from '../depth/index.ts';
+import { MEASURE_FACTS, type CardMeasure } from '../planter/index.ts';
+import type { PRIORITIES } from '../records/index.ts';
+import { machineText, patternText, rowSentence, type Show } from './cardWords.ts';
+import type { CardRow, PlanterCard } from './readPlanterCard.ts';
+
+/** Something a card asks to be mended. */
+export interface WorkSuggestion {
+  rows: number[];
+  what: string;
+  /** What was found, as a sentence. */
+  why: string;
+  measure: CardMeasure;
+  byM: number | null;
+  priority: (typeof PRIORITIES)[number];
+}
+
+/** Which of a row's findings explains the others, first. */
+const ROOT: readonly CardMeasure[] = [
+  'depth',
+  'skips',
+  'doubles',
+  'feed',
+  'depthSpread',
+  'closing',
+  'contact',
+  'scatter',
+  'monitor',
+  'emergence',
+  'late',
+  'stand',
+];
+
+/** What to look at on the rows that a measure names (field guide 10). */
+const LOOK_AT: Record<Exclude<CardMeasure, 'depth'>, string> = {
+  depthSpread: 'Look for play: arms, bushings, gauge wheels, downforce spring',
+  contact: 'Set closing wheels and downforce for contact',
+  closing: 'Set or change the closing wheels',
+  feed: 'Go through the meter: seal, vacuum, singulator, disc',
+  skips: 'Go through the meter: seal, vacuum, disc; singulator too tight',
+  doubles: 'Set the singulator tighter; look at disc and vacuum',
+  scatter: 'Look at the seed tube and its bounce; speed',
+  monitor: 'Clean or change the seed sensor',
+  emergence: 'Find what holds it up: depth, closing, tracks',
+  late: 'Find what holds its plants up: depth, closing, contact',
+  stand: 'Find where its seeds stay: dig at its gaps',
+};
+
+/**
+ * What a planter card asks to be mended, by the machine, its groups of rows and its rows; one item a row, for the finding that
+ * explains the others. Depth is corrected in steps of the depth stop.
+ *
+ * @example suggestWork(card, show)[0].what // 'Set row 4 deeper by 3 steps (¾ in)'
+ */
+export function suggestWork(card: PlanterCard, show: Show): WorkSuggestion[] {
+  const stepM = card.planter.depthStopStepM ?? DEFAULT_DEPTH_STEP_M;
+  const steps = (byM: number) => {
+    const n = Math.max(1, Math.round(Math.abs(byM) / stepM));
+    const size = show(n * stepM, 'seedDepth');
+    return {
+      byM: Math.sign(byM) * n * stepM,
+      says: `${byM > 0 ? 'deeper' : 'shallower'} by ${n === 1 ? '1 step' : `${n} steps`} (${size})`,
+    };
+  };
+  const machine = card.machine.flatMap((one): WorkSuggestion[] => {
+    if (one.measure !== 'depth') return [];
+    const { byM, says } = steps(one.target - one.value);
+    return [
+      {
+        rows: [],
+        what: `Set all rows ${says}; first what they share: row cleaners, downforce, frame height`,
+        why: machineText(one, show),
+        measure: 'depth',
+        byM,
+        priority: 'high',
+      },
+    ];
+  });
+  const groups = card.patterns.map((one): WorkSuggestion => ({
+    rows: one.rows,
+    what:
+      one.pattern === 'tracks'
+        ? 'Ease the tracks: tyre pressure, track looseners, downforce of these rows'
+        : 'Look at what these rows share: frame, wing or section, hoses, drive',
+    why: patternText(one, show),
+    measure: one.measure,
+    byM: null,
+    priority: 'middle',
+  }));
+  const inGroup = new Set(
+    groups.flatMap(({ rows, measure }) => rows.map((row) => `${row} ${measure}`)),
+  );
+  const rows = card.worst.flatMap((number): WorkSuggestion[] => {
+    const row = card.rows[number - 1]!;
+    const why = rowSentence(row, show) ?? '';
+    const measure = rootOf(row, (one) => inGroup.has(`${number} ${one}`));
+    const found = measure && row.findings.find((one) => one.measure === measure);
+    const own: WorkSuggestion[] = [];
+    if (measure === 'depth' && found) {
+      const { byM, says } = steps(-found.difference);
+      own.push({
+        rows: [number],
+        what: `Set row ${number} ${says}`,
+        why,
+        measure,
+        byM,
+        priority: urgency(row),
+      });
+    } else if (measure && measure !== 'depth')
+      own.push({
+        rows: [number],
+        what: `Row ${number}: ${LOOK_AT[measure][0]!.toLowerCase()}${LOOK_AT[measure].slice(1)}`,
+        why,
+        measure,
+        byM: null,
+        priority: urgency(row),
+      });
+    if (row.gaps?.repeating)
+      own.push({
+        rows: [number],
+        what: `Row ${number}: change the metering disc, or clear its cell`,
+        why,
+        measure: 'skips',
+        byM: null,
+        priority: 'middle',
+      });
+    return own;
+  });
+  return [...machine, ...rows, ...groups];
+}
+
+function rootOf(row: CardRow, told: (measure: CardMeasure) => boolean): CardMeasure | null {
+  const named = row.findings.map(({ measure }) => measure).filter((measure) => !told(measure));
+  return ROOT.find((measure) => named.includes(measure)) ?? null;
+}
+
+/** By how many tolerances a row lies off altogether. Defaults. */
+const urgency = ({ findings }: CardRow): WorkSuggestion['priority'] => {
+  const most = Math.max(
+    0,
+    ...findings.map(
+      ({ measure, difference }) => Math.abs(difference) / MEASURE_FACTS[measure].tolerance,
+    ),
+  );
+  return most >= 2 ? 'high' : most >= 1.2 ? 'middle' : 'low';
+};

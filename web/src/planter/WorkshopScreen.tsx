@@ -1,0 +1,311 @@
+import {
+  figureOf,
+  judgeCard,
+  MEASURE_FACTS,
+  MEASURE_WORDS,
+  proofText,
+  proveWork,
+  seedsToProve,
+  WORK_STATES,
+  type CardCells,
+  type Kept,
+  type WorkItem,
+  type WorkState,
+} from '@sendero/core';
+import {
+  DndContext,
+  KeyboardSensor,
+  MouseSensor,
+  TouchSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+  type DragEndEvent,
+} from '@dnd-kit/core';
+import { Button } from '@mantine/core';
+import { unparse } from 'papaparse';
+import { useMemo, useState, type KeyboardEvent, type ReactNode } from 'react';
+import { Link, useParams } from 'react-router';
+import { shortDate } from '../app/dates.ts';
+import { Dialog } from '../app/Dialog.tsx';
+import { saveFile } from '../app/saveFile.ts';
+import { useOfferUndo } from '../app/Undo.tsx';
+import { useDevice, useToday } from '../data/hooks.ts';
+import { draftNames } from '../fields/useDraft.ts';
+import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
+import { useUnits, type Units } from '../units/useUnits.ts';
+import { useWork } from './useWork.ts';
+import { WorkForm } from './WorkForm.tsx';
+import { WorkSheet } from './WorkSheet.tsx';
+import { inOrder, PRIORITY_WORDS, STATE_WORDS, whereText } from './workWords.ts';
+import styles from './workshop.module.css';
+
+/** What a planter needs, from the day it was found to the day it is done. */
+export default function WorkshopScreen() {
+  const { planterId } = useParams();
+  const read = useCardCells(planterId);
+  const before = useCardCells(planterId, 1);
+  if (read === undefined || before === undefined) return null;
+  if (read === null)
+    return (
+      <p>
+        This planter is not on this device. <Link to="/planters">All planters</Link>
+      </p>
+    );
+  return <Workshop key={read.planter.id} read={read} before={before} />;
+}
+
+function Workshop({
+  read: { planter, season, cells },
+  before,
+}: {
+  read: SeasonOfPlanter;
+  before: SeasonOfPlanter | null;
+}) {
+  const units = useUnits();
+  const device = useDevice();
+  const offer = useOfferUndo();
+  const today = useToday();
+  const card = useMemo(() => judgeCard(planter.data, cells), [planter, cells]);
+  const { items, suggestions, add } = useWork(planter.id, season, card);
+  const [open, setOpen] = useState<string | null>(() => {
+    const left = draftNames().find((name) => name.startsWith('workItem '));
+    return left === `workItem new ${planter.id}` ? 'new' : (left?.split(' ')[1] ?? null);
+  });
+  const shown = items.find(({ id }) => id === open);
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: 220, tolerance: 8 } }),
+    useSensor(KeyboardSensor),
+  );
+  const move = (item: Kept<'workItem'>, state: WorkState) => {
+    if (item.data.state === state) return;
+    const saved = device.change('workItem', item.id, (data) => ({
+      ...data,
+      state,
+      doneOn: state === 'done' ? (data.doneOn ?? today) : null,
+    }));
+    if (saved.ok)
+      offer({
+        says: `${STATE_WORDS[state]}: ${item.data.what}`,
+        undo: () => device.change('workItem', item.id, () => item.data),
+      });
+  };
+  const drop = ({ active, over }: DragEndEvent) => {
+    const item = items.find(({ id }) => id === active.id);
+    if (item && over) move(item, over.id as WorkState);
+  };
+  /** Of what was done since the season before: what this season shows of it. */
+  const proofOf = ({ data }: Kept<'workItem'>): string | null => {
+    if (data.state !== 'done' || data.measure === null) return null;
+    if (data.season === season) return plannedProof(data, cells, units);
+    if (data.season !== season - 1 || !before) return null;
+    const proof = proveWork(data, before.cells, cells);
+    return proof && proofText(data.measure, proof, units.show);
+  };
+  const csv = () =>
+    saveFile(
+      `${planter.data.name}-workshop-${season}.csv`,
+      'text/csv',
+      unparse(
+        items.map(({ data }) => ({
+          rows: data.rows.join(' '),
+          what: data.what,
+          found: data.why,
+          season: data.season,
+          'how soon': PRIORITY_WORDS[data.priority],
+          state: STATE_WORDS[data.state],
+          who: data.who,
+          due: data.due ?? '',
+          parts: data.parts,
+          cost: data.cost ?? '',
+          'done on': data.doneOn ?? '',
+          how: data.doneNote,
+        })),
+      ),
+    );
+  return (
+    <div className="stack">
+      <div className="row spread">
+        <div>
+          <Link to={`/planters/${planter.id}`}>{planter.data.name}, planter card</Link>
+          <h1>Workshop list</h1>
+        </div>
+        <div className={`row ${styles.noPrint}`}>
+          <Button variant="default" h={48} onClick={csv} disabled={items.length === 0}>
+            As a table (CSV)
+          </Button>
+          <Button variant="default" h={48} onClick={() => window.print()}>
+            Print the sheet
+          </Button>
+          <Button h={48} onClick={() => setOpen('new')}>
+            Add an item
+          </Button>
+        </div>
+      </div>
+      {suggestions.length > 0 && (
+        <section
+          className={`sheet stack tight ${styles.noPrint}`}
+          aria-label="Found, and not on the list"
+        >
+          <h2>Found this season, and not on the list</h2>
+          {suggestions.map((one) => (
+            <div key={one.what} className={styles.suggestion}>
+              <div>
+                <strong>{one.what}</strong>
+                <p className="small soft">{one.why}</p>
+              </div>
+              <Button variant="default" h={48} onClick={() => add(one)}>
+                Put on the list
+              </Button>
+            </div>
+          ))}
+        </section>
+      )}
+      {items.length === 0 ? (
+        <p className={`sheet ${styles.noPrint}`}>
+          Nothing is on the list yet. What a check or a walk finds fades by winter: put it here the
+          same day.
+        </p>
+      ) : (
+        <DndContext sensors={sensors} onDragEnd={drop}>
+          <div className={`${styles.board} ${styles.noPrint}`}>
+            {WORK_STATES.map((state) => (
+              <Column key={state} state={state}>
+                {items
+                  .filter(({ data }) => data.state === state)
+                  .sort(inOrder)
+                  .map((item) => (
+                    <Item
+                      key={item.id}
+                      item={item}
+                      proof={proofOf(item)}
+                      onOpen={() => setOpen(item.id)}
+                      onMove={(by) => {
+                        const to = WORK_STATES[WORK_STATES.indexOf(state) + by];
+                        if (to) move(item, to);
+                      }}
+                    />
+                  ))}
+              </Column>
+            ))}
+          </div>
+        </DndContext>
+      )}
+      {items.some(({ data }) => data.state !== 'done') && (
+        <WorkSheet planter={planter} season={season} items={items} />
+      )}
+      {open !== null && (open === 'new' || shown) && (
+        <Dialog title={shown ? 'Item' : 'New item'} onClose={() => setOpen(null)}>
+          <WorkForm
+            key={open}
+            planterId={planter.id}
+            season={season}
+            item={shown}
+            onDone={() => setOpen(null)}
+          />
+          {shown && (
+            <Button
+              variant="subtle"
+              h={44}
+              onClick={() => {
+                device.remove('workItem', shown.id);
+                setOpen(null);
+                offer({
+                  says: 'Item deleted.',
+                  undo: () => device.restore('workItem', shown.id),
+                });
+              }}
+            >
+              Delete the item
+            </Button>
+          )}
+        </Dialog>
+      )}
+    </div>
+  );
+}
+
+/** What next season has to look at. */
+function plannedProof(data: WorkItem, cells: CardCells, units: Units): string | null {
+  const figure = figureOf(data.measure!, data.rows, cells, '');
+  const seeds =
+    data.measure === 'depth' && figure?.sd
+      ? seedsToProve({
+          sdM: figure.sd,
+          toleranceM: MEASURE_FACTS.depth.tolerance,
+          places: 1,
+        })
+      : null;
+  return `Next season’s proof: ${MEASURE_WORDS[data.measure!].name.toLowerCase()} of ${whereText(data.rows).toLowerCase()} again${seeds ? `, ${seeds} seeds to within ${units.show(MEASURE_FACTS.depth.tolerance, 'seedDepth')}` : ''}.`;
+}
+
+function Column({ state, children }: { state: WorkState; children: ReactNode }) {
+  const { setNodeRef, isOver } = useDroppable({ id: state });
+  return (
+    <section
+      ref={setNodeRef}
+      className={styles.column}
+      data-over={isOver || undefined}
+      aria-label={STATE_WORDS[state]}
+    >
+      <h2>{STATE_WORDS[state]}</h2>
+      {children}
+    </section>
+  );
+}
+
+/** An item on the board: opened by a tap, moved by dragging or with Shift and the arrow keys. */
+function Item({
+  item: { id, data },
+  proof,
+  onOpen,
+  onMove,
+}: {
+  item: Kept<'workItem'>;
+  /** Whether it worked, or how next season tells. */
+  proof: string | null;
+  onOpen(): void;
+  onMove(by: number): void;
+}) {
+  const { setNodeRef, listeners, isDragging, transform } = useDraggable({ id });
+  const byKey = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+    if (!event.shiftKey || by === undefined) return;
+    event.preventDefault();
+    onMove(by);
+  };
+  return (
+    <button
+      ref={setNodeRef}
+      className={styles.item}
+      data-priority={data.priority}
+      style={
+        transform
+          ? { transform: `translate(${transform.x}px, ${transform.y}px)`, zIndex: 5 }
+          : undefined
+      }
+      data-dragging={isDragging || undefined}
+      aria-keyshortcuts="Shift+ArrowLeft Shift+ArrowRight"
+      {...listeners}
+      onClick={onOpen}
+      onKeyDown={byKey}
+    >
+      <strong>{data.what}</strong>
+      <span className="small soft">
+        {[
+          whereText(data.rows),
+          PRIORITY_WORDS[data.priority].toLowerCase(),
+          data.who,
+          data.due && `due ${shortDate(data.due)}`,
+          data.doneOn && `done ${shortDate(data.doneOn)}`,
+          data.seasonSavedIt && 'the season made up for it',
+        ]
+          .filter(Boolean)
+          .join(', ')}
+      </span>
+      {proof && <span className={styles.proof}>{proof}</span>}
+    </button>
+  );
+}
