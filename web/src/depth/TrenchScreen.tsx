@@ -9,9 +9,10 @@ import {
 } from '@sendero/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
-import { lazy, useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Fold } from '../app/Fold.tsx';
+import { lazyExtra } from '../app/lazyExtra.ts';
 import { useDevice } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
@@ -29,6 +30,7 @@ import { useTrenchCheck } from './useTrenchCheck.ts';
 import { found, useTrenchRows, type Seed, type TrenchRows } from './useTrenchRows.ts';
 
 const Notes = lazy(() => import('../notes/Notes.tsx'));
+const KnownOfRow = lazyExtra(() => import('../planter/KnownOfRow.tsx'));
 
 /** Opening rows behind a stopped planter. */
 export default function TrenchScreen() {
@@ -137,6 +139,12 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
   const profile = (
     <CheckProfile check={check} height={desk ? 260 : 200} chosen={row} onChoose={choose} />
   );
+  const { planterId } = check.planting.data;
+  const known = planterId && (
+    <Suspense fallback={null}>
+      <KnownOfRow planterId={planterId} row={row} walkId={check.walk.id} />
+    </Suspense>
+  );
   const unusual = order.flatMap((row) =>
     rows
       .rowAt(row)
@@ -239,6 +247,7 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
           </div>
           <aside className="stack" style={{ gap: '0.6rem' }} aria-label={`Row ${row}`}>
             {profile}
+            {known}
             <Choice
               {...tabs}
               options={TABS.filter(({ value }) => value !== 'depth')}
@@ -252,6 +261,7 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
       ) : (
         <>
           {profile}
+          {known}
           <Choice {...tabs} options={TABS} value={tab} />
           {tab === 'depth' ? (
             <>

@@ -1,0 +1,88 @@
+import {
+  figureOf,
+  judgeCard,
+  MEASURE_FACTS,
+  rowShort,
+  seedsToProve,
+  type CardCells,
+  type Kept,
+} from '@sendero/core';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { shortDate } from '../app/dates.ts';
+import { useChildren } from '../data/hooks.ts';
+import { useUnits } from '../units/useUnits.ts';
+import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
+
+/** What the planter card knows of a row, where it is dug again: what was mended and waits for its proof, and what it was named for elsewhere. */
+export default function KnownOfRow({
+  planterId,
+  row,
+  walkId,
+}: {
+  planterId: string;
+  row: number;
+  /** The check under way, which is no history. */
+  walkId: string;
+}) {
+  const units = useUnits();
+  const now = useCardCells(planterId);
+  const before = useCardCells(planterId, 1);
+  const items = useChildren('workItem', 'planterId', planterId);
+  const elsewhere = useMemo(
+    () => now && judgeCard(now.planter.data, without(now.cells, walkId)),
+    [now, walkId],
+  );
+  const last = useMemo(() => before && judgeCard(before.planter.data, before.cells), [before]);
+  const own = items.filter(({ data }) => data.rows.includes(row));
+  const lines = [
+    ...own.flatMap((item) => proofLine(item, before, units.show) ?? []),
+    ...[elsewhere, last].flatMap((card, i) => {
+      const known = card?.rows[row - 1];
+      return known && (known.findings.length > 0 || known.gaps?.repeating)
+        ? [
+            `${i === 0 ? 'This season elsewhere' : 'Last season'}: ${short(rowShort(known, units.show))}.`,
+          ]
+        : [];
+    }),
+  ].slice(0, 2);
+  if (lines.length === 0) return null;
+  return (
+    <div className="rule-left small" data-testid="known-of-row">
+      {lines.map((line) => (
+        <p key={line}>{line}</p>
+      ))}
+      <Link to={`/planters/${planterId}`}>Planter card</Link>
+    </div>
+  );
+}
+
+/** The row is named above. */
+const short = (text: string) => text.replace(/^Row \d+: /, '');
+
+const without = (cells: CardCells, walkId: string): CardCells => {
+  const kept = cells.cells.filter((one) => one.walkId !== walkId);
+  const places = new Set(kept.map(({ placeId }) => placeId));
+  return {
+    ...cells,
+    cells: kept,
+    depths: cells.depths.filter(({ placeId }) => places.has(placeId)),
+    tapes: cells.tapes.filter(({ placeId }) => places.has(placeId)),
+  };
+};
+
+/** What was mended since last season, and how many seeds tell whether it worked. */
+function proofLine(
+  { data }: Kept<'workItem'>,
+  before: SeasonOfPlanter | null | undefined,
+  show: ReturnType<typeof useUnits>['show'],
+): string | null {
+  if (data.state !== 'done' || data.measure !== 'depth' || !data.doneOn || !before) return null;
+  if (data.season !== before.season) return null;
+  const sdM = figureOf('depth', data.rows, before.cells, '')?.sd;
+  const seeds = sdM && seedsToProve({ sdM, toleranceM: MEASURE_FACTS.depth.tolerance, places: 1 });
+  const moved = data.byM
+    ? `set ${show(Math.abs(data.byM), 'seedDepth')} ${data.byM > 0 ? 'deeper' : 'shallower'}`
+    : 'mended';
+  return `${moved[0]!.toUpperCase()}${moved.slice(1)} on ${shortDate(data.doneOn)}${seeds ? `: dig ${seeds} seeds here to prove it` : ''}.`;
+}
