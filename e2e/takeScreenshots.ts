@@ -42,6 +42,12 @@ const trench = async (page: Page) => {
   await page.locator('[data-row="4"]').first().click();
 };
 
+const card = async (page: Page) => {
+  await page.goto(`${base}/planters`);
+  await page.getByRole('link', { name: 'Planter card' }).first().click();
+  await page.getByTestId('worst-rows').waitFor();
+};
+
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 const shots: {
@@ -54,7 +60,7 @@ const shots: {
   { name: 'today', size: DESK, go: (page) => page.goto(base) },
   { name: 'visits', size: DESK, go: (page) => page.goto(`${base}/calendar`) },
   { name: 'weather', size: DESK, whole: true, go: (page) => page.goto(`${base}/weather`) },
-  { name: 'fields', size: DESK, go: (page) => page.goto(`${base}/fields`) },
+  { name: 'planter-card', size: DESK, whole: true, go: card },
   { name: 'planting', size: DESK, whole: true, go: open('Long Forty') },
   {
     name: 'plan',
@@ -87,13 +93,14 @@ const shots: {
     },
   },
   {
-    name: 'emergence-count-phone',
-    size: PHONE,
-    go: async (page) => {
-      await open('Long Forty')(page);
-      await page.getByRole('link', { name: /^Emergence, done/ }).click();
-      await page.getByRole('link', { name: 'Count what is up' }).click();
-      await page.getByRole('button', { name: /^Add a plant newly up/ }).waitFor();
+    name: 'workshop',
+    size: DESK,
+    whole: true,
+    async go(page) {
+      await card(page);
+      await page.getByRole('link', { name: /^Workshop list/ }).click();
+      await page.getByRole('button', { name: 'Put on the list' }).first().click();
+      await page.getByRole('button', { name: 'Close' }).click();
     },
   },
   { name: 'capture-phone', size: PHONE, go: capture },
