@@ -14,6 +14,7 @@ import type {
   Walk,
 } from '../records/index.ts';
 import { analyseSpacing } from '../spacing/index.ts';
+import { DEFAULT_WEIGHTS, type LatenessWeights } from '../stand/index.ts';
 import { mean, sampleSd } from '../stats/index.ts';
 import { expectedStand, targetSpacing } from '../targets/index.ts';
 import type { Held } from './held.ts';
@@ -30,6 +31,8 @@ export interface CardRecords {
   observations: readonly Held<Observation>[];
   lengths: readonly Held<FlaggedLength>[];
   counts: readonly Held<EmergenceCount>[];
+  /** Of plants behind, the user's own; left out: the default. */
+  weights?: LatenessWeights | null;
 }
 
 /** One figure of one row at one place, with where and when it is from. */
@@ -46,6 +49,8 @@ export interface CardCell {
   value: number;
   /** Seeds, plants or slots it is the figure of. */
   of: number;
+  /** Of a stand: the same with late plants discounted. */
+  effective?: number;
 }
 
 /** The depths of one row at one place, m less the depth aimed for, with what still is on target. */
@@ -157,13 +162,11 @@ export function cardCells(records: CardRecords): CardCells {
           if (one.type === 'count' && one.row !== null) {
             const late = one.oneBehind + one.twoBehind;
             const plants = one.inStep + late;
-            cell(
-              'stand',
-              one.row,
-              stop.id,
-              plants / (one.lengthM * one.rowWidthM) / expectedPerM2,
-              plants,
-            );
+            const ratio = 1 / (one.lengthM * one.rowWidthM) / expectedPerM2;
+            cell('stand', one.row, stop.id, plants * ratio, plants);
+            const { oneBehind, twoBehind } = records.weights ?? DEFAULT_WEIGHTS;
+            cells.at(-1)!.effective =
+              (one.inStep + oneBehind * one.oneBehind + twoBehind * one.twoBehind) * ratio;
             if (lookedForLate && plants > 0) cell('late', one.row, stop.id, late / plants, plants);
           }
           if (one.type === 'tape' && one.row !== null && planter.data.type === 'planter') {

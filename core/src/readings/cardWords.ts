@@ -1,8 +1,10 @@
 import type { QuantityKind } from '../units/index.ts';
+import { CROP_FACTS } from '../crops/index.ts';
 import { MEASURE_FACTS, type CardMeasure } from '../planter/index.ts';
 import type { CardGrade, GradePart } from './cardGrade.ts';
 import type { CardFinding, CardRow, MachineFinding, PatternFinding } from './readPlanterCard.ts';
 import { listed, rowsText } from './rowsText.ts';
+import type { CropCost } from './rowCost.ts';
 import type { WorkProof } from './proveWork.ts';
 import type { RowGaps } from './rowGaps.ts';
 
@@ -91,9 +93,7 @@ function between(
   if (!interval) return '';
   const [near, far] = difference < 0 ? [-interval[1], -interval[0]] : interval;
   const [low, high] = [near, far].map((value) => apart(measure, Math.max(0, value), show));
-  // The unit stands once: “8 to 17 points”, “½ to 1 in”.
-  const [, unit] = /^\S+(\s.*)$/.exec(high!) ?? [];
-  return ` (95 %: ${unit && low!.endsWith(unit) ? low!.slice(0, -unit.length) : low} to ${high})`;
+  return ` (95 %: ${joined(low!, high!)})`;
 }
 
 /** @example findingText({ measure: 'depth', side: 'below', … }, show) // '¾ in too shallow (95 %: ½ to 1 in)' */
@@ -205,4 +205,27 @@ export function proofText(
   return after
     ? `${PROOF_WORDS[proof]}: ${figure(before)} before, ${figure(after)} since, ${after.n} ${of}.${next}`
     : `${PROOF_WORDS[proof]}.`;
+}
+
+/** What rows cost, crop by crop. @example costText(costs, show) // '9.1 to 21 bu/ac of corn on the 17 ac it planted: 160 to 360 bu' */
+export function costText(costs: readonly CropCost[], show: Show, rows: number): string {
+  return listed(
+    costs.map(({ crop, areaM2, kgPerM2, kg, money }) => {
+      const { yieldKind, label } = CROP_FACTS[crop];
+      const mass = yieldKind === 'cornYield' ? 'cornMass' : 'beanMass';
+      const range = ([low, high]: readonly [number, number], kind: QuantityKind) =>
+        joined(show(low, kind), show(high, kind));
+      const worth = money
+        ? `, ${joined(Math.round(money[0]).toLocaleString('en'), Math.round(money[1]).toLocaleString('en'))} in your money`
+        : '';
+      return `${range(kgPerM2, yieldKind)} of ${label.toLowerCase()} on the ${show(areaM2, 'area')} ${rows === 1 ? 'it' : 'they'} planted: ${range(kg, mass)}${worth}`;
+    }),
+  );
+}
+
+/** “8 to 17 points”: the unit stands once. */
+function joined(low: string, high: string): string {
+  if (low === high) return high;
+  const [, unit] = /^\S+(\s.*)$/.exec(high) ?? [];
+  return `${unit && low.endsWith(unit) ? low.slice(0, -unit.length) : low} to ${high}`;
 }

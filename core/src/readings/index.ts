@@ -122,6 +122,7 @@ export {
   type RowVisit,
 } from './readPlanterCard.ts';
 export {
+  costText,
   findingText,
   gapsText,
   GRADE_WORDS,
@@ -136,3 +137,10 @@ export {
   seenText,
   type Show,
 } from './cardWords.ts';
+export {
+  repairReturn,
+  rowCost,
+  USUAL_SEASONS,
+  type CropCost,
+  type RepairReturn,
+} from './rowCost.ts';

@@ -38,6 +38,10 @@ const EXAMPLES: Record<Dimension, string> = {
   mass: '2,000 lb or 900 kg',
   massRate: '90 lb/ac or 100 kg/ha',
   cornYield: '200 bu/ac or 12.5 t/ha',
+  cornMass: '1,200 bu or 30 t',
+  beanMass: '1,200 bu or 33 t',
+  cornPrice: '4.20/bu or 165/t',
+  beanPrice: '10.50/bu or 385/t',
   beanYield: '60 bu/ac or 4 t/ha',
   seedSize: '2,800 seeds/lb or 6200 seeds/kg',
 };

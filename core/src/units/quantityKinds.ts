@@ -43,6 +43,24 @@ const KINDS = {
     us: { unit: 'bu60PerAc', style: { decimals: 1 } },
     metric: { unit: 'beanTPerHa', style: { decimals: 2 } },
   },
+  /** Grain of corn, and of soybean and small grains, of an area. */
+  cornMass: {
+    us: { unit: 'bu56', style: { decimals: 0 } },
+    metric: { unit: 'cornT', style: { decimals: 1 } },
+  },
+  beanMass: {
+    us: { unit: 'bu60', style: { decimals: 0 } },
+    metric: { unit: 'beanT', style: { decimals: 1 } },
+  },
+  /** What it is sold for, in the workspace's own money. */
+  cornPrice: {
+    us: { unit: 'perBu56', style: { decimals: 2 } },
+    metric: { unit: 'perCornT', style: { decimals: 0 } },
+  },
+  beanPrice: {
+    us: { unit: 'perBu60', style: { decimals: 2 } },
+    metric: { unit: 'perBeanT', style: { decimals: 0 } },
+  },
   seedSize: {
     us: { unit: 'seedsPerLb', style: { decimals: 0 } },
     metric: { unit: 'seedsPerKg', style: { decimals: 0 } },

@@ -12,7 +12,11 @@ export type Dimension =
   | 'massRate'
   | 'seedSize'
   | 'cornYield'
-  | 'beanYield';
+  | 'beanYield'
+  | 'cornMass'
+  | 'beanMass'
+  | 'cornPrice'
+  | 'beanPrice';
 
 export interface Unit {
   dimension: Dimension;
@@ -137,6 +141,45 @@ export const UNITS = {
     factor: 0.1,
     symbol: 't/ha',
     words: ['t/ha', 't per ha', 'tonnes per hectare', 't'],
+  },
+  bu56: {
+    dimension: 'cornMass',
+    factor: 56 * POUND,
+    symbol: 'bu',
+    words: ['bu', 'bushel', 'bushels'],
+  },
+  cornT: { dimension: 'cornMass', factor: 1000, symbol: 't', words: ['t', 'tonne', 'tonnes'] },
+  bu60: {
+    dimension: 'beanMass',
+    factor: 60 * POUND,
+    symbol: 'bu',
+    words: ['bu', 'bushel', 'bushels'],
+  },
+  beanT: { dimension: 'beanMass', factor: 1000, symbol: 't', words: ['t', 'tonne', 'tonnes'] },
+  /** Prices are in the workspace's own money, a kg. */
+  perBu56: {
+    dimension: 'cornPrice',
+    factor: 1 / (56 * POUND),
+    symbol: '/bu',
+    words: ['/bu', 'per bu', 'a bushel', 'per bushel'],
+  },
+  perCornT: {
+    dimension: 'cornPrice',
+    factor: 1 / 1000,
+    symbol: '/t',
+    words: ['/t', 'per t', 'a tonne', 'per tonne'],
+  },
+  perBu60: {
+    dimension: 'beanPrice',
+    factor: 1 / (60 * POUND),
+    symbol: '/bu',
+    words: ['/bu', 'per bu', 'a bushel', 'per bushel'],
+  },
+  perBeanT: {
+    dimension: 'beanPrice',
+    factor: 1 / 1000,
+    symbol: '/t',
+    words: ['/t', 'per t', 'a tonne', 'per tonne'],
   },
   seedsPerKg: {
     dimension: 'seedSize',

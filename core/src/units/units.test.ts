@@ -213,6 +213,10 @@ describe('show', () => {
                 plantMass: 1,
                 seedMassRate: 1,
                 seedSize: 1,
+                cornMass: 1,
+                beanMass: 1,
+                cornPrice: 1,
+                beanPrice: 1,
               }[kind as string] ?? 0.13;
             expect(
               Math.abs(

@@ -57,6 +57,7 @@ export function fakeServer() {
       weights: null,
       decimalMark: null,
       fullYields: null,
+      prices: null,
     },
   });
   const apply = (commits: readonly unknown[], person: string): Outcome[] =>

@@ -81,6 +81,7 @@ describe('an older season', () => {
       'taggedPlant',
       'weatherForecast',
       'weatherStation',
+      'workItem',
       'workspace',
     ]);
     // Opened again, it is fetched from the beginning.

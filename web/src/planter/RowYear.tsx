@@ -15,6 +15,7 @@ import { useAll, useOne } from '../data/hooks.ts';
 import { SoilProfile } from '../depth/SoilProfile.tsx';
 import { PhotoPicture } from '../photos/PhotoPicture.tsx';
 import { useUnits } from '../units/useUnits.ts';
+import { RowCostLine } from './RowCostLine.tsx';
 import styles from './card.module.css';
 
 /** One row's season: what it is named for, then each visit with what it showed. */
@@ -54,6 +55,9 @@ export function RowYear({
           </p>
           <p className="small soft">Look at that disc, and at its seal, before the next field.</p>
         </div>
+      )}
+      {own.badness > 0 && (
+        <RowCostLine card={card} cells={cells} rows={[row]} plantings={plantings} />
       )}
       {own.findings.length === 0 && !again && (
         <p className="rule-left leaf">

@@ -5,6 +5,8 @@ import {
   MEASURE_WORDS,
   proofText,
   proveWork,
+  repairReturn,
+  rowCost,
   seedsToProve,
   WORK_STATES,
   type CardCells,
@@ -31,7 +33,7 @@ import { shortDate } from '../app/dates.ts';
 import { Dialog } from '../app/Dialog.tsx';
 import { saveFile } from '../app/saveFile.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
-import { useDevice, useToday } from '../data/hooks.ts';
+import { useAll, useDevice, useToday, useWorkspace } from '../data/hooks.ts';
 import { draftNames } from '../fields/useDraft.ts';
 import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
 import { useUnits, type Units } from '../units/useUnits.ts';
@@ -57,13 +59,15 @@ export default function WorkshopScreen() {
 }
 
 function Workshop({
-  read: { planter, season, cells },
+  read: { planter, season, plantings, cells },
   before,
 }: {
   read: SeasonOfPlanter;
   before: SeasonOfPlanter | null;
 }) {
   const units = useUnits();
+  const fields = useAll('field');
+  const workspace = useWorkspace();
   const device = useDevice();
   const offer = useOfferUndo();
   const today = useToday();
@@ -103,6 +107,25 @@ function Workshop({
     if (data.season !== season - 1 || !before) return null;
     const proof = proveWork(data, before.cells, cells);
     return proof && proofText(data.measure, proof, units.show);
+  };
+  /** What an item returns against its cost, where both are known. */
+  const returnOf = ({ data }: Kept<'workItem'>): string | null => {
+    if (data.cost === null || data.rows.length === 0 || data.season !== season) return null;
+    const costs = rowCost(
+      cells.cells.filter(({ measure }) => measure === 'stand'),
+      {
+        rows: data.rows,
+        apart: card.worst.filter((row) => !data.rows.includes(row)),
+        of: planter.data.rows,
+        plantings,
+        fields,
+        workspace: workspace?.data ?? null,
+      },
+    );
+    const returned = repairReturn(costs, data.cost);
+    if (!returned) return null;
+    const [low, high] = returned.gain.map((money) => Math.round(money).toLocaleString('en'));
+    return `Over ${returned.seasons} seasons (default) it returns ${low} to ${high} beyond its cost, in your money.`;
   };
   const csv = () =>
     saveFile(
@@ -180,7 +203,7 @@ function Workshop({
                     <Item
                       key={item.id}
                       item={item}
-                      proof={proofOf(item)}
+                      proof={proofOf(item) ?? returnOf(item)}
                       onOpen={() => setOpen(item.id)}
                       onMove={(by) => {
                         const to = WORK_STATES[WORK_STATES.indexOf(state) + by];
@@ -264,7 +287,7 @@ function Item({
   onMove,
 }: {
   item: Kept<'workItem'>;
-  /** Whether it worked, or how next season tells. */
+  /** Whether it worked, how next season tells, or what it returns. */
   proof: string | null;
   onOpen(): void;
   onMove(by: number): void;

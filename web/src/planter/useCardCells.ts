@@ -1,6 +1,6 @@
 import { cardCells, type CardCells, type Kept } from '@sendero/core';
 import { useMemo } from 'react';
-import { useAll, useChildrenOfEach, useOne, useWalksRead } from '../data/hooks.ts';
+import { useAll, useChildrenOfEach, useOne, useWalksRead, useWorkspace } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 
 export interface SeasonOfPlanter {
@@ -40,6 +40,7 @@ export function useCardCells(
   const stopsOfEach = useChildrenOfEach('stop', 'walkId', walks);
   const stops = useMemo(() => stopsOfEach.flat(), [stopsOfEach]);
   const seenAtEach = useChildrenOfEach('observation', 'stopId', stops);
+  const weights = useWorkspace()?.data.weights ?? null;
   return useMemo(() => {
     if (!planter) return null;
     if (!read) return undefined;
@@ -48,7 +49,29 @@ export function useCardCells(
       planter,
       season,
       plantings,
-      cells: cardCells({ planter, plantings, fields, walks, stops, observations, lengths, counts }),
+      cells: cardCells({
+        planter,
+        plantings,
+        fields,
+        walks,
+        stops,
+        observations,
+        lengths,
+        counts,
+        weights,
+      }),
     };
-  }, [planter, read, season, plantings, fields, walks, stops, seenAtEach, lengths, counts]);
+  }, [
+    planter,
+    read,
+    season,
+    plantings,
+    fields,
+    walks,
+    stops,
+    seenAtEach,
+    lengths,
+    counts,
+    weights,
+  ]);
 }

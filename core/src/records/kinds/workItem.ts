@@ -56,7 +56,7 @@ export const workItem = defineKind({
     ),
   parents: { planterId: 'planter' },
   table: 'work_items',
-  indexed: { planterId: 'uuid', season: 'integer', state: 'text', due: 'date' },
+  indexed: { planterId: 'uuid', season: 'integer', state: 'text' },
   words: { own: ({ what }) => `work: ${what}` },
   defaults: {
     why: '',

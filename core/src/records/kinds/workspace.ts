@@ -6,6 +6,8 @@ const fullYield = z.nullable(
   within(0.01, 4, 'Enter a yield above zero, up to 600 bu/ac (40 t/ha).'),
 );
 
+const price = z.nullable(within(0.001, 100, 'Enter a price above zero.'));
+
 /** Whose fields they are; made with its people, not by an edit. */
 export const workspace = defineKind({
   schema: z.strictObject({
@@ -27,16 +29,22 @@ export const workspace = defineKind({
       z.nullable(z.strictObject({ corn: fullYield, soybean: fullYield, wheat: fullYield })),
       null,
     ),
+    /** What grain is sold for, by crop, in the workspace's own money a kg; null: not entered. */
+    prices: z._default(
+      z.nullable(z.strictObject({ corn: price, soybean: price, wheat: price })),
+      null,
+    ),
   }),
-  version: 3,
-  added: { 2: ['decimalMark'], 3: ['fullYields'] },
+  version: 4,
+  added: { 2: ['decimalMark'], 3: ['fullYields'], 4: ['prices'] },
   migrations: {
     1: (old) => ({ decimalMark: null, ...old }),
     2: (old) => ({ fullYields: null, ...old }),
+    3: (old) => ({ prices: null, ...old }),
   },
   table: 'workspaces',
   indexed: { name: 'text', fixedToday: 'date', season: 'integer' },
-  defaults: { decimalMark: null, fullYields: null },
+  defaults: { decimalMark: null, fullYields: null, prices: null },
   words: { own: ({ name: called }) => called },
   example: {
     name: 'Almirel Bench',

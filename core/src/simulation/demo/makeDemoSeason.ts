@@ -206,6 +206,7 @@ export function makeDemoSeason({
       weights: null,
       decimalMark: null,
       fullYields: null,
+      prices: null,
     },
     people,
     records,

@@ -1,0 +1,78 @@
+import {
+  CROP_FACTS,
+  costText,
+  rowCost,
+  type CardCells,
+  type Crop,
+  type Kept,
+  type PlanterCard,
+} from '@sendero/core';
+import { Button } from '@mantine/core';
+import { useState } from 'react';
+import { useAll, useWorkspace } from '../data/hooks.ts';
+import { useUnits } from '../units/useUnits.ts';
+import { PriceDialog } from './PriceDialog.tsx';
+
+/** What some rows cost against their sisters, over the area they planted. */
+export function RowCostLine({
+  card,
+  cells,
+  rows,
+  plantings,
+}: {
+  card: PlanterCard;
+  cells: CardCells;
+  rows: readonly number[];
+  plantings: readonly Kept<'planting'>[];
+}) {
+  const units = useUnits();
+  const fields = useAll('field');
+  const workspace = useWorkspace()?.data ?? null;
+  const [pricing, setPricing] = useState<Crop | null>(null);
+  const costs = rowCost(
+    card.measures.flatMap((one) => (one.measure === 'stand' ? one.cells : [])),
+    {
+      rows,
+      apart: card.worst.filter((row) => !rows.includes(row)),
+      of: card.planter.rows,
+      plantings: plantings.filter(({ id }) => cells.cells.some((one) => one.plantingId === id)),
+      fields,
+      workspace,
+    },
+  );
+  if (costs.length === 0) return null;
+  const schools = costs.find(
+    ({ schools: of }) => of.strict[1].toFixed(6) !== of.compensating[1].toFixed(6),
+  );
+  return (
+    <div data-testid="row-cost">
+      <p>
+        <strong>It costs {costText(costs, units.show, rows.length)}.</strong>
+      </p>
+      {schools && (
+        <p className="small">
+          The schools part: a stand that makes up for gaps loses{' '}
+          {units.interval(schools.schools.compensating, CROP_FACTS[schools.crop].yieldKind)}, a
+          strict reading{' '}
+          {units.interval(schools.schools.strict, CROP_FACTS[schools.crop].yieldKind)}.
+        </p>
+      )}
+      <p className="small soft">
+        Against its sisters at the same stops: the low end counts every plant, the high end
+        discounts late ones. The curves are this app’s own
+        {costs.some(({ byDefault }) => byDefault) && (
+          <>
+            , the full yield a <span className="default-mark">default</span>
+          </>
+        )}
+        .
+      </p>
+      {costs.map(({ crop }) => (
+        <Button key={crop} variant="subtle" h={44} onClick={() => setPricing(crop)}>
+          Price of {CROP_FACTS[crop].label.toLowerCase()}
+        </Button>
+      ))}
+      {pricing && <PriceDialog crop={pricing} onClose={() => setPricing(null)} />}
+    </div>
+  );
+}
