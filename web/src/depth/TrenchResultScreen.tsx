@@ -23,6 +23,7 @@ import { trenchFindingWords } from './trenchFindingWords.ts';
 import { depthChange, FEEL_WORDS } from './trenchWords.ts';
 import { useTrenchCheck } from './useTrenchCheck.ts';
 
+const OfferWork = lazyExtra(() => import('../planter/OfferWork.tsx'));
 const DepthMapView = lazyExtra(() => import('./DepthMapView.tsx'));
 
 /** What a trench check means: which rows to correct, by how much, and whether it worked. */
@@ -115,6 +116,11 @@ export default function TrenchResultScreen() {
           <DroppedAgainstMonitor check={check} />
         </section>
       </div>
+      {planting.data.planterId && off.length > 0 && (
+        <Suspense fallback={null}>
+          <OfferWork planterId={planting.data.planterId} />
+        </Suspense>
+      )}
       <Suspense>
         <DepthMapView check={check} />
       </Suspense>

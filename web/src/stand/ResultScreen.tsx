@@ -20,6 +20,7 @@ import { WeightsDialog } from './WeightsDialog.tsx';
 
 const EvenResult = lazyExtra<{ stand: WalkStand }>(() => import('../staging/EvenResult.tsx'));
 const PlantsResult = lazyExtra<{ stand: WalkStand }>(() => import('../digs/PlantsResult.tsx'));
+const OfferWork = lazyExtra(() => import('../planter/OfferWork.tsx'));
 const StandMapView = lazyExtra(() => import('./StandMapView.tsx'));
 
 /** What a stand walk found, what it means and what to look at next. */
@@ -177,6 +178,11 @@ function Result({
         </section>
       </div>
       <Later>
+        {stand.planting.data.planterId && marked.length > 0 && (
+          <Suspense fallback={null}>
+            <OfferWork planterId={stand.planting.data.planterId} />
+          </Suspense>
+        )}
         {stand.rows.length > 0 && (
           <section className="sheet stack tight">
             <h2>By planter row</h2>
