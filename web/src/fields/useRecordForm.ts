@@ -47,7 +47,7 @@ export function useRecordForm<K extends Kind, Values extends object>({
       const checked = check(values);
       if (Object.keys(checked).length > 0) return checked;
       const valid = validate(kind, whole(values), draft.seen?.version);
-      return valid.ok ? {} : valid.problems;
+      return valid.ok ? {} : atFields(valid.problems);
     },
     onValuesChange: (values) => {
       if (!over.current) draft.hold(values);
@@ -76,8 +76,16 @@ export function useRecordForm<K extends Kind, Values extends object>({
       const made = { kind, data: whole(values), id, seen } as Draft;
       const saved = device.putAll([...before, made, ...after]);
       if (saved.ok) end(saved.ids[before.length]!);
-      else form.setErrors(saved.problems);
+      else form.setErrors(atFields(saved.problems));
     },
     cancel: () => end(draft.seen?.id ?? ''),
   };
 }
+
+/** A list is typed into one field: what is wrong with one of its entries stands beside that. */
+const atFields = (problems: Problems): Problems => ({
+  ...Object.fromEntries(
+    Object.entries(problems).map(([path, says]) => [path.split('.')[0]!, says]),
+  ),
+  ...problems,
+});

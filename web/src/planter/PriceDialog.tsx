@@ -2,18 +2,16 @@ import { CROP_FACTS, type Crop } from '@sendero/core';
 import { useWorkspace } from '../data/hooks.ts';
 import { useCropFigure } from '../stand/useCropFigure.ts';
 import { FigureDialog } from '../units/FigureDialog.tsx';
-import { useUnits } from '../units/useUnits.ts';
 
 /** What the workspace sells a crop for, in its own money. */
 export function PriceDialog({ crop, onClose }: { crop: Crop; onClose(): void }) {
-  const units = useUnits();
   const workspace = useWorkspace()!;
   const { label, yieldKind } = CROP_FACTS[crop];
   const kind = yieldKind === 'cornYield' ? 'cornPrice' : 'beanPrice';
   return (
     <FigureDialog
       title={`Price of ${label.toLowerCase()}`}
-      label={`In your own money, ${units.symbol(kind)}`}
+      label="In your own money"
       kind={kind}
       start={workspace.data.prices?.[crop] ?? null}
       without="Take it out"

@@ -105,7 +105,7 @@ export function WorkForm({
           <TextInput type="date" label="Done on" {...form.getInputProps('doneOn')} />
           <Textarea
             label="How, and with what (optional)"
-            autosize
+            rows={2}
             {...form.getInputProps('doneNote')}
           />
         </>
@@ -115,7 +115,7 @@ export function WorkForm({
         label="The season made up for it; the risk stays"
         {...form.getInputProps('seasonSavedIt', { type: 'checkbox' })}
       />
-      <Textarea label="Note (optional)" autosize {...form.getInputProps('note')} />
+      <Textarea label="Note (optional)" rows={2} {...form.getInputProps('note')} />
       <KeepOrCancel onCancel={cancel} />
     </form>
   );

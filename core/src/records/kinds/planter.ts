@@ -13,24 +13,31 @@ import {
 
 /** The machine whose rows are judged. */
 export const planter = defineKind({
-  schema: z.strictObject({
-    name: name('a name for the planter'),
-    type: z.enum(['planter', 'drill'], 'Choose planter or drill.'),
-    rows: whole(1, 96, 'Enter how many rows it has, 1 to 96.'),
-    rowWidthM,
-    cells: z.nullable(whole(1, 400, 'Enter the cells on a metering disc, 1 to 400.')),
-    /** What one position of the depth stop moves the seed by; null when not known. */
-    depthStopStepM: z._default(
-      z.nullable(within(0.0005, 0.05, 'Enter a step between 0.02 in (0.5 mm) and 2 in (5 cm).')),
-      null,
+  schema: z
+    .strictObject({
+      name: name('a name for the planter'),
+      type: z.enum(['planter', 'drill'], 'Choose planter or drill.'),
+      rows: whole(1, 96, 'Enter how many rows it has, 1 to 96.'),
+      rowWidthM,
+      cells: z.nullable(whole(1, 400, 'Enter the cells on a metering disc, 1 to 400.')),
+      /** What one position of the depth stop moves the seed by; null when not known. */
+      depthStopStepM: z._default(
+        z.nullable(within(0.0005, 0.05, 'Enter a step between 0.02 in (0.5 mm) and 2 in (5 cm).')),
+        null,
+      ),
+      /** Rows that run behind tractor or cart tyres. */
+      trackRows: z._default(rowNumbers, []),
+      /** Rows to a section, from the left; null: it has none, or they are not known. */
+      sectionRows: z._default(z.nullable(whole(1, 96, 'Enter how many rows a section has.')), null),
+      asTyped,
+      archived,
+    })
+    .check(
+      z.refine(({ rows, trackRows }) => trackRows.every((row) => row <= rows), {
+        message: 'A row behind tyres is none of this machine: choose rows it has.',
+        path: ['trackRows'],
+      }),
     ),
-    /** Rows that run behind tractor or cart tyres. */
-    trackRows: z._default(rowNumbers, []),
-    /** Rows to a section, from the left; null: it has none, or they are not known. */
-    sectionRows: z._default(z.nullable(whole(1, 96, 'Enter how many rows a section has.')), null),
-    asTyped,
-    archived,
-  }),
   version: 3,
   added: { 2: ['archived'], 3: ['trackRows', 'sectionRows'] },
   migrations: {

@@ -57,6 +57,14 @@ export const workItem = defineKind({
   parents: { planterId: 'planter' },
   table: 'work_items',
   indexed: { planterId: 'uuid', season: 'integer', state: 'text' },
+  relations: ({ planterId, rows }, lookUp): Record<string, string> => {
+    const machine = lookUp('planter', planterId)!.data as { name: string; rows: number };
+    return rows.some((row) => row > machine.rows)
+      ? {
+          rows: `${machine.name} has ${machine.rows} rows: choose rows from 1 to ${machine.rows}.`,
+        }
+      : {};
+  },
   words: { own: ({ what }) => `work: ${what}` },
   defaults: {
     why: '',
