@@ -1013,7 +1013,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ] as const),
   ...(['judgeRows', 'rowsAgainst', 'rowPatterns', 'patternGroups'] as const),
   ...(['suggestWork', 'workVisits', 'workItemOf', 'proveWork', 'figureOf'] as const),
-  ...(['digsToSettle', 'rowCost', 'repairReturn', 'costText'] as const),
+  ...(['digsToSettle', 'rowCost', 'repairReturn', 'costText', 'rowOverYears'] as const),
   ...(['cardCells', 'judgeCard', 'readPlanterCard', 'rowYear', 'readRowGaps'] as const),
   ...([
     'findingText',

@@ -144,3 +144,4 @@ export {
   type CropCost,
   type RepairReturn,
 } from './rowCost.ts';
+export { rowOverYears, type YearLine, type YearPoint } from './rowOverYears.ts';

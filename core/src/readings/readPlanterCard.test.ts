@@ -7,6 +7,7 @@ import {
   judgeCard,
   machineText,
   patternText,
+  rowOverYears,
   rowSentence,
   rowYear,
   type CardRecords,
@@ -160,5 +161,31 @@ describe('filters and a row’s year', () => {
     });
     const before = goose.cells.depths.filter(({ row }) => row === 4);
     expect(mended.depths.filter(({ row }) => row === 4)).toHaveLength(before.length - 1);
+  });
+});
+
+describe('a row over the years', () => {
+  const years = [2026, 2027].map((year) => {
+    const all = records('Goose', year);
+    return { season: year, card: judgeCard(all.planter.data, cardCells(all)) };
+  });
+
+  it('row 4 was late both years, in its order of badness; a measure seen in one season makes no line', () => {
+    const lines = rowOverYears(years, 4);
+    expect(lines[0]!.points.some(({ named }) => named)).toBe(true);
+    const late = lines.find(({ measure }) => measure === 'late')!;
+    expect(late.points.map(({ season, named }) => [season, named])).toEqual([
+      [2026, true],
+      [2027, true],
+    ]);
+    expect(lines.every(({ points }) => points.length === 2)).toBe(true);
+    expect(rowOverYears(years.slice(1), 4)).toEqual([]);
+  });
+
+  it('row 2 lay shallow before it was mended, and not since', () => {
+    const depth = rowOverYears(years, 2).find(({ measure }) => measure === 'depth')!;
+    expect(depth.points[0]!.difference).toBeLessThan(-0.01);
+    expect(Math.abs(depth.points[1]!.difference)).toBeLessThan(0.006);
+    expect(depth.points.map(({ named }) => named)).toEqual([true, false]);
   });
 });

@@ -109,7 +109,13 @@ function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfP
             </div>
             <div className={styles.column}>
               <Worst card={card} chosen={chosen} onChoose={setPicked} />
-              <RowYear card={card} cells={cells} row={chosen} plantings={plantings} />
+              <RowYear
+                card={card}
+                cells={cells}
+                row={chosen}
+                plantings={plantings}
+                planterId={planter.id}
+              />
             </div>
           </div>
         </>

@@ -9,7 +9,9 @@ import {
   type Kept,
   type PlanterCard,
 } from '@sendero/core';
+import { Suspense } from 'react';
 import { Link } from 'react-router';
+import { lazyExtra } from '../app/lazyExtra.ts';
 import { shortDate } from '../app/dates.ts';
 import { useAll, useOne } from '../data/hooks.ts';
 import { SoilProfile } from '../depth/SoilProfile.tsx';
@@ -18,17 +20,21 @@ import { useUnits } from '../units/useUnits.ts';
 import { RowCostLine } from './RowCostLine.tsx';
 import styles from './card.module.css';
 
+const OverYears = lazyExtra(() => import('./OverYears.tsx'));
+
 /** One row's season: what it is named for, then each visit with what it showed. */
 export function RowYear({
   card,
   cells,
   row,
   plantings,
+  planterId,
 }: {
   card: PlanterCard;
   cells: CardCells;
   row: number;
   plantings: readonly Kept<'planting'>[];
+  planterId: string;
 }) {
   const units = useUnits();
   const own = card.rows[row - 1]!;
@@ -92,6 +98,9 @@ export function RowYear({
           </li>
         ))}
       </ul>
+      <Suspense fallback={null}>
+        <OverYears planterId={planterId} row={row} />
+      </Suspense>
       <Depths card={card} cells={cells} row={row} plantings={plantings} />
       {photos.length > 0 && (
         <div className="row">

@@ -1,0 +1,120 @@
+import {
+  judgeCard,
+  MEASURE_FACTS,
+  MEASURE_WORDS,
+  measureText,
+  rowOverYears,
+  type YearLine,
+} from '@sendero/core';
+import { scaleLinear } from 'd3-scale';
+import { useMemo } from 'react';
+import { shortDate } from '../app/dates.ts';
+import { useChildren } from '../data/hooks.ts';
+import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
+import { useUnits } from '../units/useUnits.ts';
+import { useCardCells } from './useCardCells.ts';
+
+/** Lines shown at once. */
+const MOST_LINES = 3;
+
+/** A row through the seasons on this device, with what was changed on it in between. */
+export default function OverYears({ planterId, row }: { planterId: string; row: number }) {
+  const back0 = useCardCells(planterId);
+  const back1 = useCardCells(planterId, 1);
+  const back2 = useCardCells(planterId, 2);
+  const items = useChildren('workItem', 'planterId', planterId);
+  const lines = useMemo(() => {
+    const seasons = [back2, back1, back0].flatMap((read) =>
+      read && read.cells.cells.length > 0
+        ? [{ season: read.season, card: judgeCard(read.planter.data, read.cells) }]
+        : [],
+    );
+    return rowOverYears(seasons, row).slice(0, MOST_LINES);
+  }, [back0, back1, back2, row]);
+  const done = items.filter(({ data }) => data.doneOn !== null && data.rows.includes(row));
+  if (lines.length === 0) return null;
+  return (
+    <div className="stack tight" role="group" aria-label={`Row ${row} over the years`}>
+      <h3>Over the years</h3>
+      {lines.map((line) => (
+        <YearPicture key={line.measure} line={line} />
+      ))}
+      {done.map(({ id, data }) => (
+        <p key={id} className="small">
+          <b>
+            {shortDate(data.doneOn!)}, {data.doneOn!.slice(0, 4)}
+          </b>{' '}
+          {data.what}
+          {data.doneNote && `: ${data.doneNote}`}
+        </p>
+      ))}
+    </div>
+  );
+}
+
+function YearPicture({ line: { measure, points } }: { line: YearLine }) {
+  const units = useUnits();
+  const { ref, width } = useDrawingWidth(300);
+  const { tolerance } = MEASURE_FACTS[measure];
+  const reach = Math.max(
+    1.6 * tolerance,
+    ...points.map(({ difference, se }) => Math.abs(difference) + 2 * se),
+  );
+  const [top, bottom] = [22, 92];
+  // Depth goes down as it does in the soil.
+  const y = scaleLinear([-reach, reach], measure === 'depth' ? [top, bottom] : [bottom, top]);
+  const x = (i: number) => 40 + (i * (width - 80)) / Math.max(1, points.length - 1);
+  const says = (difference: number) =>
+    `${difference < 0 ? '−' : '+'}${measureText(measure, Math.abs(difference), units.show)}`;
+  return (
+    <div ref={ref}>
+      <svg
+        width={width}
+        height={114}
+        role="img"
+        aria-label={`${MEASURE_WORDS[measure].name}: ${points.map(({ season, difference }) => `${season} ${says(difference)}`).join(', ')}`}
+        style={{ display: 'block' }}
+      >
+        <text x={0} y={13} fontSize={13} fontWeight={700}>
+          {MEASURE_WORDS[measure].name}
+        </text>
+        <rect
+          x={0}
+          y={Math.min(y(-tolerance), y(tolerance))}
+          width={width}
+          height={Math.abs(y(tolerance) - y(-tolerance))}
+          fill="var(--band)"
+        />
+        <line x1={0} x2={width} y1={y(0)} y2={y(0)} stroke="var(--clay)" strokeWidth={1.2} />
+        <polyline
+          points={points.map(({ difference }, i) => `${x(i)},${y(difference)}`).join(' ')}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth={1.5}
+        />
+        {points.map(({ season, difference, se, named }, i) => (
+          <g key={season}>
+            <line
+              x1={x(i)}
+              x2={x(i)}
+              y1={y(difference - 2 * se)}
+              y2={y(difference + 2 * se)}
+              stroke={named ? 'var(--signal)' : 'var(--soil)'}
+              strokeWidth={4}
+              strokeLinecap="round"
+            />
+            <circle
+              cx={x(i)}
+              cy={y(difference)}
+              r={5}
+              fill={named ? 'var(--signal)' : 'var(--ink)'}
+            />
+            <text x={x(i)} y={109} fontSize={12} textAnchor="middle">
+              {season}: {says(difference)}
+            </text>
+          </g>
+        ))}
+      </svg>
+    </div>
+  );
+}
