@@ -65,7 +65,11 @@ function YearPicture({ line: { measure, points } }: { line: YearLine }) {
   const y = scaleLinear([-reach, reach], measure === 'depth' ? [top, bottom] : [bottom, top]);
   const x = (i: number) => 40 + (i * (width - 80)) / Math.max(1, points.length - 1);
   const says = (difference: number) =>
-    `${difference < 0 ? '−' : '+'}${measureText(measure, Math.abs(difference), units.show)}`;
+    Math.abs(difference) < tolerance / 8
+      ? measure === 'depth'
+        ? 'on target'
+        : 'like its sisters'
+      : `${difference < 0 ? '−' : '+'}${measureText(measure, Math.abs(difference), units.show)}`;
   return (
     <div ref={ref}>
       <svg
@@ -109,7 +113,12 @@ function YearPicture({ line: { measure, points } }: { line: YearLine }) {
               r={5}
               fill={named ? 'var(--signal)' : 'var(--ink)'}
             />
-            <text x={x(i)} y={109} fontSize={12} textAnchor="middle">
+            <text
+              x={i === 0 ? 0 : i === points.length - 1 ? width : x(i)}
+              y={109}
+              fontSize={12}
+              textAnchor={i === 0 ? 'start' : i === points.length - 1 ? 'end' : 'middle'}
+            >
               {season}: {says(difference)}
             </text>
           </g>
