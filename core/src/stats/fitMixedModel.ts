@@ -18,6 +18,8 @@ export interface MixedModel {
   contrast: (weights: readonly number[]) => { estimate: number; se: number; df: number };
 }
 
+/** Readings smaller than this have squares that no number holds. */
+const NOTHING = 1e-100;
 /** Readings below which a deviance may have two basins. */
 const FEW = 200;
 /** Ratios of variances are looked for between these; below the least one a factor has no spread. */
@@ -62,10 +64,11 @@ export function fitMixedModel({
   });
   if (n <= p) throw new RangeError(`y must have more than ${p} readings, got ${n}`);
   const names = Object.keys(groups);
-  // Fitted in its own size, so that powers of it neither drown nor overflow.
-  const unit = y.reduce((most, value) => Math.max(most, Math.abs(value)), 0) || 1;
+  // Fitted in its own size, so that powers of it neither drown nor overflow; what is next to nothing is nothing.
+  const largest = y.reduce((most, value) => Math.max(most, Math.abs(value)), 0);
+  const unit = largest > NOTHING ? largest : 1;
   const equations = mixedEquations(
-    y.map((value) => value / unit),
+    y.map((value) => (largest > NOTHING ? value / unit : 0)),
     fixed,
     groups,
   );
@@ -111,7 +114,7 @@ interface Optimum {
 }
 
 /** Of the data whose readings are all told by the fixed effects, or by the groups, nothing is left to judge by. */
-const EXACT = 1e-22;
+const EXACT = 1e-26;
 
 function smallestDeviance(
   equations: MixedEquations,

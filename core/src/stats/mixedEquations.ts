@@ -7,6 +7,7 @@ import { factorInPlace, inverseOf, solveInPlace } from './cholesky.ts';
  * so that the work grows with its levels and not with their square.
  */
 export interface MixedEquations {
+  /** Readings. */
   size: number;
   columns: number;
   /** Readings less fixed effects. */
@@ -363,7 +364,7 @@ export function mixedEquations(
   };
 
   return {
-    size: yy,
+    size: n,
     columns: p,
     free,
     factors: factors.length,

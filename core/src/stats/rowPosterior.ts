@@ -38,6 +38,8 @@ export interface PlanterPosterior {
 /** Points at which the machine’s own figure is tried, and variances tried for one row. */
 const CENTRES = 25;
 const VARIANCES = 4;
+/** Degrees of freedom beyond which a variance is as good as known; a quantile at millions of them takes for ever. */
+const KNOWN_WELL = 1000;
 
 /**
  * Probability that each row’s true figure lies outside a band. Rows are alike about the machine’s own,
@@ -55,10 +57,10 @@ export function rowPosterior(
 ): PlanterPosterior {
   // Each variance is known as far as its degrees of freedom go: a few likely values stand for it.
   const errors = rows.map(({ n, variance, df }) =>
-    Array.from(
-      { length: VARIANCES },
-      (_, k) => (variance * df) / chiSquareQuantile((k + 0.5) / VARIANCES, df) / n,
-    ),
+    Array.from({ length: VARIANCES }, (_, k) => {
+      const known = Math.min(df, KNOWN_WELL);
+      return (variance * known) / chiSquareQuantile((k + 0.5) / VARIANCES, known) / n;
+    }),
   );
   const centres = candidates(rows, errors, alikeSds.at(-1)!);
   const machine = { weight: 0, centre: 0, below: 0, above: 0 };
