@@ -31,7 +31,7 @@ export function judgementRates(of: { seed: number; runs: number }): Rate[] {
     ...roughRates(of),
     ...samplingRates({ seed: of.seed, runs: Math.max(of.runs, Math.min(1000, 3 * of.runs)) }),
     ...plantRates({ seed: of.seed, runs: Math.max(300, of.runs) }),
-    ...cardRates({ seed: of.seed, runs: Math.max(200, of.runs) }),
+    ...cardRates(of),
     ...seasonRates({ first: of.seed, runs: Math.ceil(of.runs / 2) }),
   ];
 }

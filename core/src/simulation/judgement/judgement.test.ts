@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { depthRates } from './depthRates.ts';
 import { belowRates } from './belowRates.ts';
+import { cardRates } from './cardRates.ts';
 import { emergenceRates } from './emergenceRates.ts';
 import { keeps } from './rate.ts';
 import { monitorRates } from './monitorRates.ts';
@@ -24,5 +25,6 @@ describe('error rates of the judgements, over simulated cases whose truth is kno
     ...samplingRates({ seed: 20278, runs: 80 }),
     ...plantRates({ seed: 20279, runs: 15 }),
     ...seasonRates({ first: 20274, runs: 4 }),
+    ...cardRates({ seed: 20280, runs: 30 }),
   ])('$what', (rate) => expect(keeps(rate, 2.5), JSON.stringify(rate)).toBe(true));
 });
