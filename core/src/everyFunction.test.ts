@@ -1013,6 +1013,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ] as const),
   ...(['judgeRows', 'rowsAgainst', 'rowPatterns', 'patternGroups'] as const),
   ...(['suggestWork', 'workVisits', 'workItemOf', 'proveWork', 'figureOf'] as const),
+  ...(['weighCauses', 'leadingCauses', 'rowSigns', 'machineSigns'] as const),
   ...(['digsToSettle', 'rowCost', 'repairReturn', 'costText', 'rowOverYears'] as const),
   ...(['cardCells', 'judgeCard', 'readPlanterCard', 'rowYear', 'readRowGaps'] as const),
   ...([

@@ -19,5 +19,6 @@ export * from './geo/index.ts';
 export * from './sampling/index.ts';
 export * from './records/index.ts';
 export * from './calendar/index.ts';
+export * from './diagnosis/index.ts';
 export * from './readings/index.ts';
 export * from './waymarks/index.ts';

@@ -45,6 +45,15 @@ test('from what a season found to a printed sheet, and last year’s repair prov
   await expect(page.getByText(/^Rows 6 and 7, behind the tyres, show/)).toBeVisible();
   const row = page.getByRole('region', { name: 'Row 4 this season' });
   await expect(row).toContainText('Against what it should be, at 3 places in 3 fields.');
+  // What it points to, with what speaks for it; a cause has a page of its own.
+  const could = row.getByRole('group', { name: 'What row 4 points to' });
+  await could.getByRole('link', { name: 'Depth stop set differently' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Depth stop set differently');
+  await expect(page.getByRole('row', { name: /^Its seed lies shallower/ })).toContainText(
+    '10 times as likely',
+  );
+  await accessible(page, 'page of a cause');
+  await page.goBack();
   await row.getByRole('link', { name: 'Long Forty, trench check' }).click();
   await expect(page.getByTestId('trench-verdict')).toBeVisible();
   await page.goBack();
@@ -137,6 +146,9 @@ test('on a phone the worst comes first; planting day says what is known of a row
   await openCard(page, 'Marigold');
   await expect(page.getByText('The machine as a whole plants ¾ in too deep.')).toBeVisible();
   await expect(page.getByTestId('worst-rows').getByRole('button')).toHaveCount(0);
+  await expect(page.getByRole('group', { name: 'What the machine points to' })).toContainText(
+    'Row cleaners trench',
+  );
   await accessible(page, 'planter card of a phone');
 
   // Planted today with Goose: row 2 was mended in winter, row 4 is known from elsewhere.

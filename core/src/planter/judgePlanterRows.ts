@@ -158,7 +158,11 @@ export function judgeRows(
           tolerance,
         );
   const out = sisters.map(({ verdict }) => verdict === 'above' || verdict === 'below');
-  const alike = out.some(Boolean) ? crowdApart(y, rowLabels, rows, out, labels, spread) : spread;
+  // Where every row stands out from every other there is no crowd.
+  const alike =
+    out.some(Boolean) && !out.every(Boolean)
+      ? crowdApart(y, rowLabels, rows, out, labels, spread)
+      : spread;
   const rowVariance = alike.varianceComponents['row'] ?? 0;
   judged.rows = rows.map((row, r) => {
     const apart = sisters[r]!.se ** 2;

@@ -1,5 +1,6 @@
 import { group } from 'd3-array';
-import { digOf, sinceAdjustment } from '../depth/index.ts';
+import { digOf, sinceAdjustment, type FurrowFindings } from '../depth/index.ts';
+import { whyLate, type GapFind, type LateCause } from '../digs/index.ts';
 import { droppedPopulation, type CardMeasure } from '../planter/index.ts';
 import type {
   EmergenceCount,
@@ -84,11 +85,30 @@ export interface CardPhoto {
   caption: string;
 }
 
+/** What was seen in one row's furrow at one place. */
+export interface CardFurrow extends FurrowFindings {
+  row: number;
+  placeId: string;
+  closingWheel: string;
+}
+
+/** What was found where a row has a gap, or why one of its plants is late. */
+export interface CardDig {
+  row: number;
+  placeId: string;
+  gap: GapFind | null;
+  late: LateCause | null;
+  crusted: boolean;
+  underResidue: boolean;
+}
+
 export interface CardCells {
   cells: CardCell[];
   depths: CardDepths[];
   tapes: CardTape[];
   photos: CardPhoto[];
+  furrows: CardFurrow[];
+  digs: CardDig[];
 }
 
 /** Seeds of a row that tell a spread. */
@@ -106,6 +126,8 @@ export function cardCells(records: CardRecords): CardCells {
   const depths: CardDepths[] = [];
   const tapes: CardTape[] = [];
   const photos: CardPhoto[] = [];
+  const furrows: CardFurrow[] = [];
+  const digs: CardDig[] = [];
   const stopsOf = group(stops, ({ data }) => data.walkId);
   const seenAt = group(observations, ({ data }) => data.stopId);
   for (const planting of plantings) {
@@ -119,6 +141,33 @@ export function cardCells(records: CardRecords): CardCells {
         .filter(({ data }) => !data.chosen)
         .sort((a, b) => a.data.ordinal - b.data.ordinal)
         .map((stop) => ({ stop, seen: (seenAt.get(stop.id) ?? []).map(({ data }) => data) }));
+      for (const { stop, seen } of places)
+        for (const one of seen) {
+          if (one.type === 'trench') {
+            const { row, contact, shape, wall, floor, closing, settings } = one;
+            const { closingWheel } = settings;
+            furrows.push({
+              row,
+              placeId: stop.id,
+              contact,
+              shape,
+              wall,
+              floor,
+              closing,
+              closingWheel,
+            });
+          }
+          if ((one.type === 'gapDig' || one.type === 'plantDig') && one.row !== null)
+            digs.push({
+              row: one.row,
+              placeId: stop.id,
+              gap:
+                one.type === 'gapDig' && one.what === 'gap' ? (one.found as GapFind | null) : null,
+              late: one.type === 'plantDig' && one.late !== null ? whyLate(one) : null,
+              crusted: one.cover.includes('crust'),
+              underResidue: one.cover.includes('residue'),
+            });
+        }
       for (const stop of stopsOf.get(walk.id) ?? [])
         for (const { id, data } of seenAt.get(stop.id) ?? [])
           if (data.type === 'photo' && data.row !== null) {
@@ -191,7 +240,7 @@ export function cardCells(records: CardRecords): CardCells {
     }
     cells.push(...emergenceCells(planting, records));
   }
-  return { cells, depths, tapes, photos };
+  return { cells, depths, tapes, photos, furrows, digs };
 }
 
 type Place = { stop: Held<Stop>; seen: Observation[] };

@@ -93,6 +93,8 @@ export {
   type CardCell,
   type CardCells,
   type CardDepths,
+  type CardDig,
+  type CardFurrow,
   type CardPhoto,
   type CardRecords,
   type CardTape,
@@ -145,3 +147,4 @@ export {
   type RepairReturn,
 } from './rowCost.ts';
 export { rowOverYears, type YearLine, type YearPoint } from './rowOverYears.ts';
+export { machineSigns, rowSigns } from './rowSigns.ts';

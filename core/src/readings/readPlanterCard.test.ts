@@ -1,13 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import { makeDemoSeason } from '../simulation/index.ts';
 import type { DataOf, Kind } from '../records/index.ts';
+import { leadingCauses, weighCauses } from '../diagnosis/index.ts';
 import { show } from '../units/index.ts';
 import {
   cardCells,
   judgeCard,
   machineText,
   patternText,
+  machineSigns,
   rowOverYears,
+  rowSigns,
   rowSentence,
   rowYear,
   type CardRecords,
@@ -187,5 +190,34 @@ describe('a row over the years', () => {
     expect(depth.points[0]!.difference).toBeLessThan(-0.01);
     expect(Math.abs(depth.points[1]!.difference)).toBeLessThan(0.006);
     expect(depth.points.map(({ named }) => named)).toEqual([true, false]);
+  });
+});
+
+describe('what the demo’s rows point to', () => {
+  const leading = (row: number) =>
+    leadingCauses(weighCauses(rowSigns(goose.card, goose.cells, row), ['row'])).map(
+      ({ cause }) => cause,
+    );
+
+  it('row 4 to its depth stop, row 9 to its disc, row 6 to the tracks; a sound row to nothing', () => {
+    expect(leading(4)[0]).toBe('depthStop');
+    expect(leading(9)[0]).toBe('deadCell');
+    expect(leading(6)[0]).toBe('tyreTracks');
+    expect(leading(11)).toEqual([]);
+  });
+
+  it('what nobody looked at is no evidence, either way', () => {
+    const signs = rowSigns(goose.card, goose.cells, 11);
+    expect(signs.gapsRepeat).toBeUndefined();
+    expect(signs.gapsWithoutSeed).toBeUndefined();
+    expect(signs.rowShallow).toBe(false);
+    expect(signs.openSlot).toBe(false);
+  });
+
+  it('Marigold’s rows all lie deep: the machine is asked, and its row cleaners come first', () => {
+    const { card, cells } = cardOf('Marigold');
+    const [first] = weighCauses(machineSigns(card, cells), ['machine']);
+    expect(first!.cause).toBe('cleanerTrenches');
+    expect(first!.speaksAgainst).toEqual([]);
   });
 });

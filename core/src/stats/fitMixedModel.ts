@@ -23,7 +23,7 @@ const NOTHING = 1e-100;
 /** Readings below which a deviance may have two basins. */
 const FEW = 200;
 /** Ratios of variances are looked for between these; below the least one a factor has no spread. */
-const MOST = Math.log(1e12);
+const MOST = Math.log(1e10);
 const LEAST = Math.log(1e-9);
 
 /**

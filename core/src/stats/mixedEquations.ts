@@ -147,7 +147,9 @@ export function mixedEquations(
           }
         }
       });
-    if (!factorInPlace(system, d)) throw new RangeError(DEPENDENT);
+    // Ratios beyond what numbers hold are no place to go.
+    const held = factorInPlace(system, d);
+    if (!held && ratios.every((ratio) => ratio === 0)) throw new RangeError(DEPENDENT);
     let logV = 0;
     for (const pivot of pivots) logV += Math.log(pivot);
     for (let i = 0; i < random; i++) logV += 2 * Math.log(system[i * d + i]!);
@@ -187,8 +189,9 @@ export function mixedEquations(
     );
     return {
       ratios,
-      deviance:
-        logV + logX + free * (1 + Math.log((2 * Math.PI * Math.max(squares, 1e-300)) / free)),
+      deviance: held
+        ? logV + logX + free * (1 + Math.log((2 * Math.PI * Math.max(squares, 1e-300)) / free))
+        : Infinity,
       squares,
       pull,
       solve,

@@ -103,6 +103,8 @@ export const router = createBrowserRouter([
         lazy: screen(() => import('../planter/PlanterCardScreen.tsx')),
       },
       { path: 'planters', lazy: screen(() => import('../planter/PlantersScreen.tsx')) },
+      { path: 'causes', lazy: screen(() => import('../diagnosis/CausesScreen.tsx')) },
+      { path: 'causes/:cause', lazy: screen(() => import('../diagnosis/CauseScreen.tsx')) },
       { path: 'targets', lazy: screen(() => import('../targets/TargetsScreen.tsx')) },
       { path: 'depth', lazy: screen(() => import('../depth/AdviserScreen.tsx')) },
       {

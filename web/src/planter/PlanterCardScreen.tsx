@@ -3,13 +3,15 @@ import {
   machineText,
   patternText,
   rowShort,
+  type CardCells,
   type CardFilter,
   type PlanterCard,
 } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
-import { useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { shortDate } from '../app/dates.ts';
+import { lazyExtra } from '../app/lazyExtra.ts';
 import { RowTabs } from '../app/RowTabs.tsx';
 import { useAll } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
@@ -19,6 +21,8 @@ import { RowYear } from './RowYear.tsx';
 import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
 import { useWork } from './useWork.ts';
 import styles from './card.module.css';
+
+const WhatItCouldBe = lazyExtra(() => import('../diagnosis/WhatItCouldBe.tsx'));
 
 /** A planter's season, row by row, over all its fields. */
 export default function PlanterCardScreen() {
@@ -108,7 +112,7 @@ function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfP
               {card.grade && <Grade grade={card.grade} />}
             </div>
             <div className={styles.column}>
-              <Worst card={card} chosen={chosen} onChoose={setPicked} />
+              <Worst card={card} cells={cells} chosen={chosen} onChoose={setPicked} />
               <RowYear
                 card={card}
                 cells={cells}
@@ -191,10 +195,12 @@ function Filters({
 /** What the machine and its rows are named for, the worst first. */
 function Worst({
   card,
+  cells,
   chosen,
   onChoose,
 }: {
   card: PlanterCard;
+  cells: CardCells;
   chosen: number;
   onChoose(row: number): void;
 }) {
@@ -224,6 +230,11 @@ function Worst({
           </li>
         ))}
       </ol>
+      {card.machine.length > 0 && (
+        <Suspense fallback={null}>
+          <WhatItCouldBe card={card} cells={cells} row={null} />
+        </Suspense>
+      )}
       {card.worst.length === 0 && whole.length === 0 && (
         <p className="rule-left leaf">
           No row is told from its sisters or its target: nothing to mend by what was seen.

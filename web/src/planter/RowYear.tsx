@@ -20,6 +20,7 @@ import { useUnits } from '../units/useUnits.ts';
 import { RowCostLine } from './RowCostLine.tsx';
 import styles from './card.module.css';
 
+const WhatItCouldBe = lazyExtra(() => import('../diagnosis/WhatItCouldBe.tsx'));
 const OverYears = lazyExtra(() => import('./OverYears.tsx'));
 
 /** One row's season: what it is named for, then each visit with what it showed. */
@@ -64,6 +65,11 @@ export function RowYear({
       )}
       {own.badness > 0 && (
         <RowCostLine card={card} cells={cells} rows={[row]} plantings={plantings} />
+      )}
+      {own.badness > 0 && (
+        <Suspense fallback={null}>
+          <WhatItCouldBe card={card} cells={cells} row={row} />
+        </Suspense>
       )}
       {own.findings.length === 0 && !again && (
         <p className="rule-left leaf">

@@ -61,6 +61,8 @@ const cellsOf = (depths: CardCells['depths']): CardCells => ({
   depths,
   tapes: [],
   photos: [],
+  furrows: [],
+  digs: [],
   cells: depths.map(({ row, plantingId, placeId, offM }) => ({
     measure: 'depth',
     row,

@@ -1,0 +1,156 @@
+/** What can be seen that speaks for or against a cause, with its words. `of`: what is correlated counts once, the strongest of it. */
+export interface EvidenceFacts {
+  says: string;
+  /** How it reads where it was looked for and is not there. */
+  absent: string;
+  of: string;
+}
+
+const sign = (of: string, says: string, absent: string): EvidenceFacts => ({ of, says, absent });
+
+/** Of a row beside its sisters, then of the furrow, the gaps and plants dug, the machine, the field and its weather. */
+export const EVIDENCE_FACTS = {
+  rowShallow: sign('depth', 'its seed lies shallower than it should', 'its seed is not shallow'),
+  rowDeep: sign('depth', 'its seed lies deeper than it should', 'its seed is not deep'),
+  rowLoose: sign(
+    'spread',
+    'its depths scatter more than its sisters’',
+    'its depths scatter no more than its sisters’',
+  ),
+  rowThin: sign(
+    'stand',
+    'it stands thinner than its sisters',
+    'it stands no thinner than its sisters',
+  ),
+  rowLate: sign('late', 'more of its plants are late', 'no more of its plants are late'),
+  rowSkips: sign('skips', 'more of its places are empty', 'no more of its places are empty'),
+  rowDoubles: sign(
+    'doubles',
+    'more of its places hold two plants',
+    'no more of its places hold two',
+  ),
+  rowScatter: sign('scatter', 'its spacing scatters more', 'its spacing scatters no more'),
+  gapsRepeat: sign(
+    'skips',
+    'its gaps come again every turn of the disc',
+    'its gaps do not come again with the disc',
+  ),
+  longBlank: sign('blank', 'one long stretch of it is blank', 'no long stretch of it is blank'),
+  inTracks: sign('tracks', 'it runs behind a tyre', 'it runs behind no tyre'),
+  tracksWorse: sign(
+    'tracks',
+    'rows behind tyres do worse together',
+    'rows behind tyres do no worse',
+  ),
+  wFloor: sign(
+    'shape',
+    'the furrow has a ridge in its floor (W)',
+    'the furrow has no ridge in its floor',
+  ),
+  falseBottom: sign(
+    'floor',
+    'the floor under the seed is hollow: a false bottom',
+    'the floor under the seed is firm',
+  ),
+  smearedWall: sign('wall', 'the side wall is smeared and shiny', 'the side wall is loose'),
+  openSlot: sign('closing', 'the slot is open', 'the slot is closed'),
+  looseSlot: sign('closing', 'the slot is closed but loose', 'the slot is closed and firm'),
+  packedSlot: sign(
+    'closing',
+    'the soil over the seed is packed',
+    'the soil over the seed is not packed',
+  ),
+  hairPinned: sign(
+    'contact',
+    'residue is pressed into the furrow',
+    'no residue is pressed into the furrow',
+  ),
+  airPockets: sign('contact', 'air stands around the seed', 'soil lies tight around the seed'),
+  dryClods: sign('contact', 'dry clods lie around the seed', 'no clods lie around the seed'),
+  wheelsDiffer: sign(
+    'wheels',
+    'its closing wheels are another make',
+    'its closing wheels are those of its sisters',
+  ),
+  gapsWithoutSeed: sign('gaps', 'its gaps hold no seed', 'its gaps hold a seed'),
+  gapsDry: sign('gaps', 'seeds in gaps are hard and dry', 'no seed in a gap is dry'),
+  gapsDriedOut: sign(
+    'gaps',
+    'seeds in gaps sprouted, then dried',
+    'none in a gap sprouted and dried',
+  ),
+  gapsRotten: sign('gaps', 'seeds in gaps are soft and rotten', 'no seed in a gap is rotten'),
+  gapsAbnormal: sign(
+    'gaps',
+    'seedlings in gaps are abnormal in good soil',
+    'none in a gap is abnormal',
+  ),
+  gapsBent: sign('shoots', 'shoots in gaps are bent or corkscrewed', 'no shoot in a gap is bent'),
+  gapsLeafedOut: sign('shoots', 'leaves opened below ground', 'no leaves opened below ground'),
+  gapsEaten: sign('gaps', 'seeds in gaps are gone or chewed', 'no seed in a gap is chewed'),
+  gapsHollow: sign('gaps', 'seeds in gaps are hollow or tunnelled', 'no seed in a gap is hollow'),
+  latePlaced: sign(
+    'why late',
+    'late plants lie at another depth than their neighbours',
+    'late plants lie as deep as their neighbours',
+  ),
+  lateSameDepth: sign(
+    'why late',
+    'late plants lie as deep as their neighbours',
+    'late plants lie elsewhere than their neighbours',
+  ),
+  allShallow: sign(
+    'machine depth',
+    'the whole machine plants shallow',
+    'the machine as a whole is not shallow',
+  ),
+  allDeep: sign(
+    'machine depth',
+    'the whole machine plants deep',
+    'the machine as a whole is not deep',
+  ),
+  allLoose: sign(
+    'machine spread',
+    'depths scatter in every row',
+    'depths do not scatter in every row',
+  ),
+  allSkips: sign(
+    'machine skips',
+    'places are empty in every row, and hold no seed',
+    'the machine as a whole does not skip',
+  ),
+  allScatter: sign(
+    'machine scatter',
+    'spacing scatters in every row',
+    'spacing does not scatter in every row',
+  ),
+  fewRows: sign('pattern', 'it keeps to single rows', 'it does not keep to single rows'),
+  patches: sign('pattern', 'it keeps to places in the field', 'it does not keep to places'),
+  everywhere: sign('pattern', 'it is the same all over the field', 'it is not the same all over'),
+  coldRain: sign(
+    'weather',
+    'cold water came within two days of planting',
+    'no cold water came within two days',
+  ),
+  crustRain: sign(
+    'crust weather',
+    'hard rain, then sun, came before it was up',
+    'no hard rain and sun came before it was up',
+  ),
+  soaked: sign(
+    'wet weather',
+    'it rained and rained after planting',
+    'it did not rain much after planting',
+  ),
+  dryWeather: sign('dry weather', 'it stayed dry after planting', 'it did not stay dry'),
+  seedsDry: sign('moisture', 'seeds lay in dry soil', 'seeds lay in moist soil'),
+  crustSeen: sign('cover', 'a crust lies over the row', 'no crust lies over the row'),
+  residueOver: sign('cover', 'residue lies over the row', 'no residue lies over the row'),
+  cutPlants: sign('pests', 'plants are cut at the ground', 'no plants are cut'),
+  slimedLeaves: sign('pests', 'leaves are ragged and slimed', 'leaves are not slimed'),
+  shortThickRoots: sign('roots', 'roots are short and thick', 'roots are not short and thick'),
+  brownTips: sign('roots', 'root tips are brown on one side', 'root tips are not brown'),
+  frostedLeaves: sign('leaves', 'leaves went dark, then straw-coloured', 'leaves are not frosted'),
+} as const satisfies Record<string, EvidenceFacts>;
+
+export type DiagnosticSign = keyof typeof EVIDENCE_FACTS;

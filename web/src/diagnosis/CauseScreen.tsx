@@ -1,0 +1,81 @@
+import { DIAGNOSES, EVIDENCE_FACTS, type Cause, type Diagnosis } from '@sendero/core';
+import { Link, useParams } from 'react-router';
+import { CauseDrawing } from './CauseDrawing.tsx';
+import { ratioText, SCOPE_WORDS, SURE_WORDS, WHEN_WORDS } from './causeWords.ts';
+import styles from './diagnosis.module.css';
+
+/** One cause: where it shows, what speaks for and against it, what settles it and what to do. */
+export default function CauseScreen() {
+  const { cause: name } = useParams();
+  const cause: Cause | undefined = DIAGNOSES[name as Diagnosis];
+  if (!cause)
+    return (
+      <p>
+        This cause is not known. <Link to="/causes">All causes</Link>
+      </p>
+    );
+  return (
+    <div className="stack">
+      <div>
+        <Link to="/causes">Why a stand fails</Link>
+        <h1>{cause.says}</h1>
+        <p className="soft">Shows in {SCOPE_WORDS[cause.scope]}.</p>
+      </div>
+      <div className="columns two">
+        <section className="sheet stack tight">
+          <h2>What speaks for it, and against it</h2>
+          <table className={styles.evidence}>
+            <thead>
+              <tr>
+                <th scope="col">Sign</th>
+                <th scope="col">Seen</th>
+                <th scope="col">Looked for, not there</th>
+              </tr>
+            </thead>
+            <tbody>
+              {cause.evidence.map(({ sign, seen, notSeen }) => (
+                <tr key={sign}>
+                  <td>{capital(EVIDENCE_FACTS[sign].says)}</td>
+                  <td>{ratioText(seen)}</td>
+                  <td>{ratioText(notSeen)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="small">
+            <span className="default-mark">odds: defaults of this app, nobody’s research</span>
+          </p>
+        </section>
+        <div className="stack">
+          <CauseDrawing scope={cause.scope} says={cause.says} />
+          <dl className="facts">
+            <dt>Settled by</dt>
+            <dd>
+              {cause.check.what} (about {cause.check.minutes} min)
+            </dd>
+            <dt>Change</dt>
+            <dd>{cause.change}</dd>
+            <dt>When</dt>
+            <dd>
+              {capital(WHEN_WORDS[cause.when])}; {SURE_WORDS[cause.sure]}.
+            </dd>
+            <dt>{cause.controllable ? 'Next time' : 'Not in hand; next time'}</dt>
+            <dd>{cause.better}</dd>
+            <dt>Taken for</dt>
+            <dd>
+              {cause.takenFor.map((other, i) => (
+                <span key={other}>
+                  {i > 0 && ', '}
+                  <Link to={`/causes/${other}`}>{DIAGNOSES[other as Diagnosis].says}</Link>
+                </span>
+              ))}
+            </dd>
+          </dl>
+          {cause.caution && <p className="rule-left signal">{cause.caution}</p>}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+const capital = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}`;
