@@ -177,7 +177,10 @@ export default function PlantingScreen() {
         <HeatAndRain
           planting={one.planting}
           marks={marks.flatMap(({ state, to, label, mark }) =>
-            state === 'done' && mark !== 'result' && mark !== 'targets' ? { on: to, label } : [],
+            // What somebody went out for: nobody goes anywhere to read.
+            state === 'done' && !['result', 'targets', 'planterCard'].includes(mark)
+              ? { on: to, label }
+              : [],
           )}
         />
       </section>

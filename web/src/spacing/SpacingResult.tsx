@@ -19,6 +19,9 @@ import { RowRibbon } from './RowRibbon.tsx';
 const SpacingChart = lazy(() => import('./SpacingChart.tsx'));
 const percent = (share: number | null) => (share === null ? '–' : `${Math.round(100 * share)} %`);
 
+/** Tapes that are drawn; the others are in the figures. */
+const MOST_SHOWN = 6;
+
 /** Spacing in the row from the tapes of a walk: distribution, classes, each row by itself. */
 export function SpacingResult({ stand }: { stand: WalkStand }) {
   const units = useUnits();
@@ -48,8 +51,9 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
         { referenceM },
       ),
     }));
+  const shown = tapes.slice(0, MOST_SHOWN);
   const longest =
-    max(tapes, ({ data }) => Math.max(data.readToM ?? 0, data.positionsM.at(-1) ?? 0))! +
+    max(shown, ({ data }) => Math.max(data.readToM ?? 0, data.positionsM.at(-1) ?? 0))! +
     stand.spacingM;
   return (
     <div className="stack">
@@ -103,7 +107,7 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
         </div>
       </div>
       <div className="stack tight">
-        {tapes.slice(0, 6).map(({ id, data, ordinal }) => (
+        {shown.map(({ id, data, ordinal }) => (
           <div key={id}>
             <div className="small">
               Stop {ordinal}
@@ -118,8 +122,10 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
             />
           </div>
         ))}
-        {tapes.length > 6 && (
-          <p className="small soft">{tapes.length - 6} more tapes are in the figures above.</p>
+        {tapes.length > MOST_SHOWN && (
+          <p className="small soft">
+            {tapes.length - MOST_SHOWN} more tapes are in the figures above.
+          </p>
         )}
       </div>
     </div>
