@@ -1,0 +1,162 @@
+import { describe, expect, it } from 'vitest';
+import { CARD_MEASURES, MEASURE_FACTS, rowModel, type CardMeasure } from '../planter/index.ts';
+import { INCH_M, show } from '../units/index.ts';
+import {
+  figureOf,
+  judgeCard,
+  proveWork,
+  suggestWork,
+  type CardCell,
+  type CardCells,
+  type CardFinding,
+  type PlanterCard,
+} from './index.ts';
+
+const us = (value: number, kind: Parameters<typeof show>[1]) => show(value, kind, 'us');
+const plain = (text: string) => text.replace(/\s/g, ' ');
+const planter = {
+  name: 'Goose',
+  type: 'planter' as const,
+  rows: 6,
+  rowWidthM: 0.762,
+  cells: 30,
+  depthStopStepM: 0.25 * INCH_M,
+  trackRows: [3, 4],
+  sectionRows: null,
+  asTyped: {},
+  archived: false,
+};
+const NOTHING: CardCells = { cells: [], depths: [], tapes: [], photos: [], furrows: [], digs: [] };
+const finding = (measure: CardMeasure, tolerances: number): CardFinding => {
+  const difference = tolerances * MEASURE_FACTS[measure].tolerance;
+  return {
+    measure,
+    against: 'sisters',
+    side: difference > 0 ? 'above' : 'below',
+    difference,
+    interval: null,
+    places: 6,
+    plantingIds: ['a'],
+    check: null,
+  };
+};
+/** A card that names row 2 for some measures, by so many tolerances. */
+const cardWith = (findings: CardFinding[], change: Partial<PlanterCard> = {}): PlanterCard => {
+  const card = judgeCard(planter, NOTHING);
+  return {
+    ...card,
+    rows: card.rows.map((row) =>
+      row.row === 2 ? { ...row, findings, badness: findings.length } : row,
+    ),
+    worst: findings.length > 0 ? [2] : [],
+    ...change,
+  };
+};
+
+describe('what a card asks to be mended', () => {
+  it('nothing of a sound machine', () => {
+    expect(suggestWork(cardWith([]), us)).toEqual([]);
+  });
+
+  it('every measure has something to be done, one item a row, for what explains the others', () => {
+    for (const measure of CARD_MEASURES) {
+      const [item, ...more] = suggestWork(cardWith([finding(measure, 1.5)]), us);
+      expect(more).toEqual([]);
+      expect(item).toMatchObject({ rows: [2], measure });
+      expect(item!.what).toContain('ow 2');
+      expect(item!.why).toMatch(/^Row 2: /);
+    }
+    const all = CARD_MEASURES.map((measure) => finding(measure, measure === 'depth' ? -2 : 1.5));
+    expect(suggestWork(cardWith(all), us).map(({ measure }) => measure)).toEqual(['depth']);
+  });
+
+  it('depth goes the other way of the fault, in whole steps, at least one', () => {
+    const item = (tolerances: number) =>
+      suggestWork(cardWith([finding('depth', tolerances)]), us)[0]!;
+    expect(plain(item(-3).what)).toBe('Set row 2 deeper by 3 steps (¾ in)');
+    expect(item(-3).byM! / INCH_M).toBeCloseTo(0.75, 6);
+    expect(plain(item(2).what)).toBe('Set row 2 shallower by 2 steps (½ in)');
+    expect(item(0.3).byM! / INCH_M).toBeCloseTo(-0.25, 6);
+  });
+
+  it('what lies further off is sooner to be done, never later', () => {
+    const rank = { low: 0, middle: 1, high: 2 };
+    const priorities = [1, 1.3, 2, 3].map(
+      (tolerances) => rank[suggestWork(cardWith([finding('late', tolerances)]), us)[0]!.priority],
+    );
+    expect(priorities).toEqual([...priorities].sort());
+    expect(priorities.at(-1)).toBe(2);
+  });
+
+  it('a machine that is off as a whole comes first, and rows in tracks are one item', () => {
+    const card = cardWith([finding('late', 2)], {
+      machine: [{ measure: 'depth', value: 0.5 * INCH_M, interval: null, target: 0 }],
+      patterns: [
+        {
+          measure: 'late',
+          pattern: 'tracks',
+          rows: [3, 4],
+          difference: 0.15,
+          interval: [0.1, 0.2],
+          p: 0.001,
+          pHolm: 0.002,
+        },
+      ],
+    });
+    const items = suggestWork(card, us);
+    expect(items.map(({ rows }) => rows)).toEqual([[], [2], [3, 4]]);
+    expect(plain(items[0]!.what)).toMatch(
+      /^Set all rows shallower by 2 steps \(½ in\); first what they share/,
+    );
+  });
+});
+
+describe('a repair by another measure than depth', () => {
+  /** Late plants of six rows at eight stops; row 2 has so many more. */
+  const season = (more: number): CardCells => ({
+    ...NOTHING,
+    cells: Array.from({ length: 8 }, (_, s) =>
+      Array.from({ length: 6 }, (_, r): CardCell => ({
+        measure: 'late',
+        row: r + 1,
+        plantingId: 'a',
+        placeId: `stop ${s}`,
+        walkId: 'w',
+        on: '2028-05-26',
+        hour: 9,
+        value: 0.08 + 0.01 * (((r * 5 + s * 3) % 7) - 3) + (r === 1 ? more : 0),
+        of: 30,
+      })),
+    ).flat(),
+  });
+  const item = { rows: [2], measure: 'late' as const, doneOn: '2027-12-01' };
+
+  it('worked where the row is like its sisters now, did not where it is as it was', () => {
+    expect(proveWork(item, season(0.25), season(0.01))!.proof).toBe('worked');
+    expect(proveWork(item, season(0.25), season(0.24))!.proof).toBe('didNot');
+    expect(proveWork(item, season(0.25), NOTHING)!.proof).toBe('notSeen');
+  });
+
+  it('is not called a success where nothing was wrong before', () => {
+    expect(proveWork(item, season(0), season(0))!.proof).toBe('cannotTell');
+  });
+
+  it('its figure is the row against its sisters, as the model has it', () => {
+    const cells = season(0.25);
+    const figure = figureOf('late', [2], cells, '')!;
+    expect(figure.difference).toBeCloseTo(0.25, 1);
+    expect(figure.n).toBe(8);
+    expect(figure.sd).toBeNull();
+    const model = rowModel(
+      cells.cells.map(({ row, plantingId, placeId, value }) => ({
+        row,
+        field: plantingId,
+        stop: placeId,
+        value,
+      })),
+    );
+    expect(figure.se).toBeLessThan(Math.sqrt(model.fixed!.residualVariance));
+    expect(figureOf('late', [], cells, '')).toBeNull();
+    expect(figureOf('late', [2], cells, '2029-01-01')).toBeNull();
+  });
+});
