@@ -68,6 +68,10 @@ test('from what a season found to a printed sheet, and last year’s repair prov
   await expect(page.getByText(/in one planting\.$/)).toBeVisible();
   await expect(page.getByRole('img', { name: /from behind/ })).not.toHaveAccessibleName(/depth/);
   await page.getByLabel('Field', { exact: true }).selectOption({ label: 'All its fields' });
+  await page.getByLabel('Soil').selectOption('silt loam');
+  await expect(page.getByText(/in one planting\.$/)).toBeVisible();
+  await expect(worst.getByRole('button').first()).toHaveText(/^Row 4/);
+  await page.getByLabel('Soil').selectOption({ label: 'Every soil' });
   await accessible(page, 'planter card');
 
   // One tap from the finding to the list.

@@ -5,6 +5,7 @@ import {
   rowShort,
   type CardCells,
   type CardFilter,
+  type Kept,
   type PlanterCard,
 } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
@@ -38,6 +39,17 @@ export default function PlanterCardScreen() {
   return <Card key={read.planter.id} read={read} />;
 }
 
+interface Filter {
+  field: string;
+  soil: string;
+  hours: string;
+  from: string;
+  to: string;
+}
+
+const soilOf = (fields: readonly Kept<'field'>[], fieldId: string) =>
+  fields.find(({ id }) => id === fieldId)?.data.soil.trim() ?? '';
+
 const HOURS: Record<string, [number, number] | undefined> = {
   all: undefined,
   morning: [0, 12],
@@ -45,16 +57,32 @@ const HOURS: Record<string, [number, number] | undefined> = {
 };
 
 function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfPlanter }) {
-  const [filter, setFilter] = useState({ field: 'all', hours: 'all', from: '', to: '' });
+  const [filter, setFilter] = useState<Filter>({
+    field: 'all',
+    soil: 'all',
+    hours: 'all',
+    from: '',
+    to: '',
+  });
+  const fields = useAll('field');
   const [picked, setPicked] = useState<number | null>(null);
   const asked = useMemo(
     (): CardFilter => ({
-      ...(filter.field === 'all' ? {} : { plantingIds: [filter.field] }),
+      ...(filter.field === 'all' && filter.soil === 'all'
+        ? {}
+        : {
+            plantingIds: plantings.flatMap(({ id, data }) =>
+              (filter.field === 'all' || filter.field === id) &&
+              (filter.soil === 'all' || soilOf(fields, data.fieldId) === filter.soil)
+                ? [id]
+                : [],
+            ),
+          }),
       ...(filter.from ? { from: filter.from } : {}),
       ...(filter.to ? { to: filter.to } : {}),
       ...(HOURS[filter.hours] ? { hours: HOURS[filter.hours]! } : {}),
     }),
-    [filter],
+    [filter, plantings, fields],
   );
   const card = useMemo(() => judgeCard(planter.data, cells, asked), [planter, cells, asked]);
   const { items, suggestions } = useWork(planter.id, season, card);
@@ -145,8 +173,8 @@ function Filters({
 }: {
   card: PlanterCard;
   plantings: SeasonOfPlanter['plantings'];
-  filter: { field: string; hours: string; from: string; to: string };
-  onFilter(filter: { field: string; hours: string; from: string; to: string }): void;
+  filter: Filter;
+  onFilter(filter: Filter): void;
 }) {
   const fields = useAll('field');
   const days = card.all.days.map((on) => ({ value: on, label: shortDate(on) }));
@@ -156,6 +184,15 @@ function Filters({
       value: id,
       label: fields.find((field) => field.id === data.fieldId)?.data.name ?? 'Field',
     }));
+  const soils = [
+    ...new Set(
+      plantings
+        .filter(({ id }) => card.all.plantingIds.includes(id))
+        .map(({ data }) => soilOf(fields, data.fieldId)),
+    ),
+  ]
+    .filter(Boolean)
+    .sort();
   const change = (part: keyof typeof filter) => (event: React.ChangeEvent<HTMLSelectElement>) =>
     onFilter({ ...filter, [part]: event.currentTarget.value });
   return (
@@ -166,6 +203,14 @@ function Filters({
         onChange={change('field')}
         data={[{ value: 'all', label: 'All its fields' }, ...named]}
       />
+      {soils.length > 1 && (
+        <NativeSelect
+          label="Soil"
+          value={filter.soil}
+          onChange={change('soil')}
+          data={[{ value: 'all', label: 'Every soil' }, ...soils]}
+        />
+      )}
       <NativeSelect
         label="Time of day"
         value={filter.hours}
