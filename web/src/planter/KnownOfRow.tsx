@@ -4,7 +4,6 @@ import {
   MEASURE_FACTS,
   rowShort,
   seedsToProve,
-  type CardCells,
   type Kept,
 } from '@sendero/core';
 import { useMemo } from 'react';
@@ -26,13 +25,10 @@ export default function KnownOfRow({
   walkId: string;
 }) {
   const units = useUnits();
-  const now = useCardCells(planterId);
+  const now = useCardCells(planterId, 0, walkId);
   const before = useCardCells(planterId, 1);
   const items = useChildren('workItem', 'planterId', planterId);
-  const elsewhere = useMemo(
-    () => now && judgeCard(now.planter.data, without(now.cells, walkId)),
-    [now, walkId],
-  );
+  const elsewhere = useMemo(() => now && judgeCard(now.planter.data, now.cells), [now]);
   const last = useMemo(() => before && judgeCard(before.planter.data, before.cells), [before]);
   const own = items.filter(({ data }) => data.rows.includes(row));
   const lines = [
@@ -59,17 +55,6 @@ export default function KnownOfRow({
 
 /** The row is named above. */
 const short = (text: string) => text.replace(/^Row \d+: /, '');
-
-const without = (cells: CardCells, walkId: string): CardCells => {
-  const kept = cells.cells.filter((one) => one.walkId !== walkId);
-  const places = new Set(kept.map(({ placeId }) => placeId));
-  return {
-    ...cells,
-    cells: kept,
-    depths: cells.depths.filter(({ placeId }) => places.has(placeId)),
-    tapes: cells.tapes.filter(({ placeId }) => places.has(placeId)),
-  };
-};
 
 /** What was mended since last season, and how many seeds tell whether it worked. */
 function proofLine(

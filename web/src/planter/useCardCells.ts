@@ -17,6 +17,8 @@ export interface SeasonOfPlanter {
 export function useCardCells(
   planterId: string | undefined,
   yearsBack = 0,
+  /** A walk that is left aside: one under way changes with every tap. */
+  without?: string,
 ): SeasonOfPlanter | null | undefined {
   const planter = useOne('planter', planterId);
   const season = (useAppSelector((state) => state.sync.season) ?? 0) - yearsBack;
@@ -34,8 +36,8 @@ export function useCardCells(
   );
   const walks = useMemo(() => {
     const own = new Set(plantings.map(({ id }) => id));
-    return allWalks.filter(({ data }) => own.has(data.plantingId));
-  }, [allWalks, plantings]);
+    return allWalks.filter(({ id, data }) => own.has(data.plantingId) && id !== without);
+  }, [allWalks, plantings, without]);
   const read = useWalksRead(useMemo(() => walks.map(({ id }) => id), [walks]));
   const stopsOfEach = useChildrenOfEach('stop', 'walkId', walks);
   const stops = useMemo(() => stopsOfEach.flat(), [stopsOfEach]);
