@@ -76,6 +76,8 @@ test('a spring on one phone: planted, told from weather, dug and counted without
   // Dug on one's knees, where there is no signal.
   await signal(false);
   await page.getByRole('link', { name: 'Dig for the seeds' }).click();
+  // The planting's screen has a link of the same name: not before that screen is there.
+  await page.waitForURL(/\/below$/);
   await page.getByRole('link', { name: 'Dig for the seeds' }).click();
   await page.getByRole('radio', { name: 'moist soil' }).click();
   for (let seed = 0; seed < 5; seed++) {
