@@ -23,14 +23,17 @@ export default function OverYears({ planterId, row }: { planterId: string; row: 
   const back1 = useCardCells(planterId, 1);
   const back2 = useCardCells(planterId, 2);
   const items = useChildren('workItem', 'planterId', planterId);
-  const lines = useMemo(() => {
-    const seasons = [back2, back1, back0].flatMap((read) =>
-      read && read.cells.cells.length > 0
-        ? [{ season: read.season, card: judgeCard(read.planter.data, read.cells) }]
-        : [],
-    );
-    return rowOverYears(seasons, row).slice(0, MOST_LINES);
-  }, [back0, back1, back2, row]);
+  const seasons = useMemo(
+    () =>
+      [back2, back1, back0].flatMap((read) =>
+        read && read.cells.cells.length > 0
+          ? [{ season: read.season, card: judgeCard(read.planter.data, read.cells) }]
+          : [],
+      ),
+    [back0, back1, back2],
+  );
+  // Seasons are judged once; choosing another row only reads them.
+  const lines = useMemo(() => rowOverYears(seasons, row).slice(0, MOST_LINES), [seasons, row]);
   const done = items.filter(({ data }) => data.doneOn !== null && data.rows.includes(row));
   if (lines.length === 0) return null;
   return (
