@@ -1,8 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { makeDemoSeason } from '../simulation/index.ts';
-import type { DataOf, Kind } from '../records/index.ts';
 import { leadingCauses, weighCauses } from '../diagnosis/index.ts';
-import { show } from '../units/index.ts';
 import {
   cardCells,
   judgeCard,
@@ -13,33 +10,9 @@ import {
   rowSigns,
   rowSentence,
   rowYear,
-  type CardRecords,
 } from './index.ts';
+import { plain, records, us } from './demoCard.testing.ts';
 
-const season = makeDemoSeason();
-const of = <K extends Kind>(kind: K) =>
-  season.records.filter((record) => record.kind === kind) as unknown as {
-    id: string;
-    data: DataOf<K>;
-  }[];
-const us = (value: number, kind: Parameters<typeof show>[1]) => show(value, kind, 'us');
-const plain = (text: string | null) => text?.replace(/\s/g, ' ');
-
-function records(name: string, year = 2027): CardRecords {
-  const planter = of('planter').find(({ data }) => data.name === name)!;
-  return {
-    planter,
-    plantings: of('planting').filter(
-      ({ data }) => data.season === year && data.planterId === planter.id,
-    ),
-    fields: of('field'),
-    walks: of('walk'),
-    stops: of('stop'),
-    observations: of('observation'),
-    lengths: of('flaggedLength'),
-    counts: of('emergenceCount'),
-  };
-}
 const cardOf = (name: string) => {
   const all = records(name);
   const cells = cardCells(all);

@@ -1,8 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { makeDemoSeason } from '../simulation/index.ts';
-import type { DataOf, Kind } from '../records/index.ts';
-import { ACRE_M2, INCH_M, show } from '../units/index.ts';
+import { ACRE_M2, INCH_M } from '../units/index.ts';
 import {
   cardCells,
   costText,
@@ -15,29 +13,11 @@ import {
   suggestWork,
   type CardCells,
 } from './index.ts';
+import { of, plain, records, us } from './demoCard.testing.ts';
 
-const season = makeDemoSeason();
-const of = <K extends Kind>(kind: K) =>
-  season.records.filter((record) => record.kind === kind) as unknown as {
-    id: string;
-    data: DataOf<K>;
-  }[];
-const us = (value: number, kind: Parameters<typeof show>[1]) => show(value, kind, 'us');
-const plain = (text: string) => text.replace(/\s/g, ' ');
-const planter = of('planter').find(({ data }) => data.name === 'Goose')!;
-const plantingsOf = (year: number) =>
-  of('planting').filter(({ data }) => data.season === year && data.planterId === planter.id);
-const cellsOf = (year: number) =>
-  cardCells({
-    planter,
-    plantings: plantingsOf(year),
-    fields: of('field'),
-    walks: of('walk'),
-    stops: of('stop'),
-    observations: of('observation'),
-    lengths: of('flaggedLength'),
-    counts: of('emergenceCount'),
-  });
+const { planter } = records('Goose');
+const plantingsOf = (year: number) => records('Goose', year).plantings;
+const cellsOf = (year: number) => cardCells(records('Goose', year));
 const cells = cellsOf(2027);
 const card = judgeCard(planter.data, cells);
 const costOf = (

@@ -1,0 +1,34 @@
+import { makeDemoSeason } from '../simulation/index.ts';
+import type { DataOf, Kind } from '../records/index.ts';
+import { show } from '../units/index.ts';
+import type { CardRecords } from './index.ts';
+
+const season = makeDemoSeason();
+
+/** The demo's records of a kind. */
+export const of = <K extends Kind>(kind: K) =>
+  season.records.filter((record) => record.kind === kind) as unknown as {
+    id: string;
+    data: DataOf<K>;
+  }[];
+
+/** What the card of one of the demo's planters is read from. */
+export function records(name: string, year = 2027): CardRecords {
+  const planter = of('planter').find(({ data }) => data.name === name)!;
+  return {
+    planter,
+    plantings: of('planting').filter(
+      ({ data }) => data.season === year && data.planterId === planter.id,
+    ),
+    fields: of('field'),
+    walks: of('walk'),
+    stops: of('stop'),
+    observations: of('observation'),
+    lengths: of('flaggedLength'),
+    counts: of('emergenceCount'),
+  };
+}
+
+export const us = (value: number, kind: Parameters<typeof show>[1]) => show(value, kind, 'us');
+/** Narrow and wide spaces as one. */
+export const plain = (text: string | null) => (text ?? '').replace(/\s/g, ' ');
