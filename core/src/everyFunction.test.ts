@@ -64,6 +64,12 @@ takes('fastNormalCdf', 'z', args(number(-9, 9)), { signed: 'z' });
 takes('normalQuantile', 'p', args(between));
 takes('tQuantile', 'p df', args(between, number(1, 200)));
 takes('tCdf', 't df', args(number(-9, 9), number(1, 200)), { signed: 't' });
+takes('inTolerances', 'measure difference', args(some('depth', 'late'), number(-9, 9)), {
+  signed: 'difference',
+});
+takes('twoSidedP', 'estimate se df', args(number(-9, 9), number(0, 9), number(1, 99)), {
+  signed: 'estimate',
+});
 takes('fUpperTail', 'f df1 df2', args(number(0, 99), number(1, 50), number(1, 50)));
 takes('chiSquareQuantile', 'p df', args(between, number(1, 200)));
 takes('binomialCdf', 'k n p', args(whole(0, 9), whole(9, 40), share));
@@ -899,6 +905,7 @@ takes(
 
 /** What takes no figure of its own: words, records, and readings of records that their schemas have checked. */
 const WITHOUT_FIGURES: (keyof typeof core)[] = [
+  ...(['capital', 'lower', 'findingsShort', 'rowFigures'] as const),
   ...(['mixedUnits', 'unitIn', 'laterDay', 'leavesWindow'] as const),
   ...(['cleanHeader', 'findHeader', 'weatherFile', 'monthsWith'] as const),
   ...(['learnFrom', 'learnHeat', 'scorePredictions', 'dugDepths', 'depthsDug'] as const),

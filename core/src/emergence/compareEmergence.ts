@@ -1,6 +1,6 @@
 import { deviation, median, quantileSorted } from 'd3-array';
 import { requireOpenShare, requireSome } from '../arguments/index.ts';
-import { holm, normalQuantile, tCdf, type Interval } from '../stats/index.ts';
+import { holm, normalQuantile, twoSidedP, type Interval } from '../stats/index.ts';
 import type { EmergenceDraws } from './bootstrapEmergence.ts';
 import { ofFewLengths, placeSdH } from './emergenceInterval.ts';
 
@@ -68,7 +68,7 @@ export function compareEmergence(draws: readonly EmergenceDraws[], confidence = 
   const usualLengths = median(draws, ({ lengths }) => lengths)!;
   const p = found.map(({ laterH }, g) => {
     const se = Math.sqrt((sampling * usualLengths) / draws[g]!.lengths + between);
-    return se > 0 ? Math.min(1, 2 * tCdf(-Math.abs(laterH) / se, df)) : 1;
+    return twoSidedP(laterH, se, df);
   });
   const corrected = holm(p);
   return found.map(({ laterH, interval }, g) => ({

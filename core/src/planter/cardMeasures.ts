@@ -1,3 +1,4 @@
+import { requireFinite } from '../arguments/index.ts';
 import { INCH_M } from '../units/index.ts';
 
 /** What the rows of a planter are judged by over a season. */
@@ -51,3 +52,7 @@ export const MEASURE_FACTS: Record<CardMeasure, MeasureFacts> = {
   stand: { part: 'plants', worse: 'either', unit: 'ratio', tolerance: 0.1 },
   late: { part: 'plants', worse: 'above', unit: 'share', tolerance: 0.1 },
 };
+
+/** How many tolerances a row lies off: what measures of different units are weighed by. @example inTolerances('late', -0.2) // 2 */
+export const inTolerances = (measure: CardMeasure, difference: number): number =>
+  Math.abs(requireFinite('difference', difference)) / MEASURE_FACTS[measure].tolerance;

@@ -37,6 +37,7 @@ export {
 } from './rowPatterns.ts';
 export {
   CARD_MEASURES,
+  inTolerances,
   MEASURE_FACTS,
   type CardMeasure,
   type MeasureFacts,

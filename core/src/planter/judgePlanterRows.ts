@@ -2,9 +2,10 @@ import { requireFinite, requirePositive } from '../arguments/index.ts';
 import {
   fitMixedModel,
   holm,
+  mean,
   rowPosterior,
-  tCdf,
   tInterval,
+  twoSidedP,
   type MixedModel,
 } from '../stats/index.ts';
 import { rowModel, type RowFigure, type RowModel } from './rowModel.ts';
@@ -84,11 +85,9 @@ export function judgeRows(
   const { readings, rows, groups: labels, fixed: own } = model;
   const y = readings.map(({ value }) => value);
   const rowLabels = readings.map(({ row }) => String(row));
-  const whole = y.reduce((sum, value) => sum + value, 0) / y.length;
+  const whole = mean(y)!;
   const ofRow = rows.map((row) => readings.filter((one) => one.row === row));
-  const means = ofRow.map(
-    (figures) => figures.reduce((sum, { value }) => sum + value, 0) / figures.length,
-  );
+  const means = ofRow.map((figures) => mean(figures.map(({ value }) => value))!);
 
   const spread = own
     ? fitMixedModel({
@@ -269,9 +268,7 @@ function judge(
     difference: estimate,
     ...one,
   }));
-  const p = differences.map(({ difference, se, df }) =>
-    se > 0 ? Math.min(1, 2 * tCdf(-Math.abs(difference) / se, df)) : 1,
-  );
+  const p = differences.map(({ difference, se, df }) => twoSidedP(difference, se, df));
   const corrected = holm(p);
   const chances =
     tolerance === undefined

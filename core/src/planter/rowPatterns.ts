@@ -1,5 +1,5 @@
 import { requirePositive } from '../arguments/index.ts';
-import { holm, sampleSd, tCdf, tInterval, type MixedModel } from '../stats/index.ts';
+import { holm, sampleSd, tInterval, twoSidedP, type MixedModel } from '../stats/index.ts';
 import { rowsAgainst, type RowModel } from './rowModel.ts';
 
 /** Rows that a machine has in common: behind tyres, one half, the outer quarters, a section. */
@@ -94,7 +94,7 @@ function told(
     0,
   );
   const error = Math.max(se, Math.sqrt((squares / df) * (1 / own.length + 1 / others.length)));
-  const p = Math.min(1, 2 * tCdf(-Math.abs(estimate) / error, df));
+  const p = twoSidedP(estimate, error, df);
   return [
     { pattern, rows: [...rows], difference: estimate, interval: tInterval(estimate, error, df), p },
   ];

@@ -1,7 +1,7 @@
 import { group } from 'd3-array';
 import { digOf, sinceAdjustment, type FurrowFindings } from '../depth/index.ts';
 import { whyLate, type GapFind, type LateCause } from '../digs/index.ts';
-import { droppedPopulation, type CardMeasure } from '../planter/index.ts';
+import { droppedPopulation, type CardMeasure, type RowFigure } from '../planter/index.ts';
 import type {
   EmergenceCount,
   Field,
@@ -53,6 +53,15 @@ export interface CardCell {
   /** Of a stand: the same with late plants discounted. */
   effective?: number;
 }
+
+/** Cells of one measure as rows are modelled by: fields are plantings, stops the places. @example rowModel(rowFigures(cells)) */
+export const rowFigures = (cells: readonly CardCell[]): RowFigure[] =>
+  cells.map(({ row, plantingId, placeId, value }) => ({
+    row,
+    field: plantingId,
+    stop: placeId,
+    value,
+  }));
 
 /** The depths of one row at one place, m less the depth aimed for, with what still is on target. */
 export interface CardDepths {
@@ -183,8 +192,8 @@ export function cardCells(records: CardRecords): CardCells {
         value: number,
         of: number,
         at = walk.data.startedAt,
-      ) =>
-        cells.push({
+      ): CardCell => {
+        const made = {
           measure,
           row,
           plantingId: planting.id,
@@ -194,7 +203,10 @@ export function cardCells(records: CardRecords): CardCells {
           hour: localHour(at),
           value,
           of,
-        });
+        };
+        cells.push(made);
+        return made;
+      };
       if (walk.data.purpose === 'trench') {
         const check = { id: walk.id, data: walk.data };
         depths.push(...trenchCells(check, planting, places, cell));
@@ -212,9 +224,8 @@ export function cardCells(records: CardRecords): CardCells {
             const late = one.oneBehind + one.twoBehind;
             const plants = one.inStep + late;
             const ratio = 1 / (one.lengthM * one.rowWidthM) / expectedPerM2;
-            cell('stand', one.row, stop.id, plants * ratio, plants);
             const { oneBehind, twoBehind } = records.weights ?? DEFAULT_WEIGHTS;
-            cells.at(-1)!.effective =
+            cell('stand', one.row, stop.id, plants * ratio, plants).effective =
               (one.inStep + oneBehind * one.oneBehind + twoBehind * one.twoBehind) * ratio;
             if (lookedForLate && plants > 0) cell('late', one.row, stop.id, late / plants, plants);
           }

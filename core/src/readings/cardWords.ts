@@ -35,19 +35,10 @@ export const GRADE_WORDS: Record<GradePart, string> = {
   evenness: 'Plants in step',
 };
 
-const KIND: Record<CardMeasure, QuantityKind | null> = {
+/** Measures that have a unit of people’s own; the others are shares, or hours. */
+const KIND: Partial<Record<CardMeasure, QuantityKind>> = {
   depth: 'seedDepth',
   depthSpread: 'depthSpread',
-  contact: null,
-  closing: null,
-  feed: null,
-  skips: null,
-  doubles: null,
-  scatter: null,
-  monitor: null,
-  emergence: null,
-  stand: null,
-  late: null,
 };
 
 /** A figure of a measure as it is spoken. @example measureText('late', 0.21, show) // '21 %' */
@@ -62,7 +53,7 @@ export function measureText(measure: CardMeasure, value: number, show: Show): st
 function apart(measure: CardMeasure, difference: number, show: Show): string {
   const kind = KIND[measure];
   const size = Math.abs(difference);
-  if (kind) return show(size, measure === 'depth' ? 'seedDepth' : kind);
+  if (kind) return show(size, kind);
   if (MEASURE_FACTS[measure].unit === 'hours') return `${Math.round(size)} h`;
   return `${Math.round(100 * size)} points`;
 }
@@ -121,13 +112,17 @@ export function rowSentence({ row, findings, gaps }: CardRow, show: Show): strin
   return parts.length === 0 ? null : `Row ${row}: ${listed(parts)}.`;
 }
 
-/** The same as a line of a list: the first of them, and how many more. @example rowShort(card.rows[3], show) // 'Row 4: ¾ in too shallow, and 3 more' */
-export function rowShort({ row, findings, gaps }: CardRow, show: Show): string {
+/** The first thing a row is named for, and how many more. @example findingsShort(card.rows[3], show) // '¾ in too shallow, and 3 more' */
+export function findingsShort({ findings, gaps }: CardRow, show: Show): string {
   const parts = findings.map((finding) => findingText(finding, show));
   if (gaps?.repeating) parts.push(`a gap at every ${gaps.repeating.cells}th seed`);
   const more = parts.length - 1;
-  return `Row ${row}: ${parts[0] ?? 'nothing told'}${more > 0 ? `, and ${more} more` : ''}`;
+  return `${parts[0] ?? 'nothing told'}${more > 0 ? `, and ${more} more` : ''}`;
 }
+
+/** The same as a line of a list. @example rowShort(card.rows[3], show) // 'Row 4: ¾ in too shallow, and 3 more' */
+export const rowShort = (row: CardRow, show: Show): string =>
+  `Row ${row.row}: ${findingsShort(row, show)}`;
 
 /** Where a finding comes from. @example seenText(finding) // 'against its sisters, at 18 places in 2 fields' */
 export const seenText = ({ against, places, plantingIds, check }: CardFinding): string =>

@@ -46,7 +46,7 @@ export {
   type WalkStop,
 } from './readWalkStand.ts';
 export { namedRowsText, rowsNamed, type NamedRow } from './rowsNamed.ts';
-export { listed, rowsText } from './rowsText.ts';
+export { capital, listed, lower, rowsText } from './rowsText.ts';
 export { trenchVerdict } from './trenchVerdict.ts';
 export { tapeRun } from './spacingOfTapes.ts';
 export { placeOfStop } from './placeOfStop.ts';
@@ -90,6 +90,7 @@ export {
 } from './compareWalks.ts';
 export {
   cardCells,
+  rowFigures,
   type CardCell,
   type CardCells,
   type CardDepths,
@@ -125,6 +126,7 @@ export {
 } from './readPlanterCard.ts';
 export {
   costText,
+  findingsShort,
   findingText,
   gapsText,
   GRADE_WORDS,

@@ -2,8 +2,8 @@ import { digsToSettle } from '../depth/index.ts';
 import { MEASURE_FACTS, rowModel, rowsAgainst, type CardMeasure } from '../planter/index.ts';
 import type { WorkItem } from '../records/index.ts';
 import { requirePositive, requireWhole } from '../arguments/index.ts';
-import { normalQuantile, pooledSpread, tCdf, tInterval } from '../stats/index.ts';
-import type { CardCells } from './cardCells.ts';
+import { mean, normalQuantile, pooledSpread, tCdf, tInterval } from '../stats/index.ts';
+import { rowFigures, type CardCells } from './cardCells.ts';
 
 /** How some rows stood by one measure: against their target where it has one, else against their sisters. */
 export interface WorkFigure {
@@ -123,14 +123,7 @@ export function figureOf(
   const ofRows = rows.length === 0 ? own : own.filter(({ row }) => rows.includes(row));
   if (ofRows.length === 0) return null;
   if (measure === 'depth') return depthOf(rows, depths, new Set(own.map(({ placeId }) => placeId)));
-  const model = rowModel(
-    own.map(({ row, plantingId, placeId, value }) => ({
-      row,
-      field: plantingId,
-      stop: placeId,
-      value,
-    })),
-  );
+  const model = rowModel(rowFigures(own));
   const others = model.rows.filter((row) => !rows.includes(row));
   if (!model.fixed || rows.length === 0 || others.length === 0) return null;
   const seen = model.rows.filter((row) => rows.includes(row));
@@ -153,10 +146,9 @@ function depthOf(
     .map(({ offM }) => offM);
   const off = own.flat();
   if (!spread || off.length === 0 || spread.sd === 0) return null;
-  const mean = off.reduce((sum, value) => sum + value, 0) / off.length;
   // Each place adds what neighbouring seeds share: the bounce of the unit there, two fifths of a seed’s own spread (default).
   const se = spread.sd * Math.sqrt(1 / off.length + SHARED ** 2 / own.length);
-  return told(mean, se, spread.df, off.length, spread.sd);
+  return told(mean(off)!, se, spread.df, off.length, spread.sd);
 }
 const SHARED = 0.4;
 

@@ -2,6 +2,7 @@ import { group } from 'd3-array';
 import { analyseRowDepths, DEFAULT_DEPTH_STEP_M, isOff } from '../depth/index.ts';
 import {
   CARD_MEASURES,
+  inTolerances,
   judgeRows,
   MEASURE_FACTS,
   rowModel,
@@ -11,9 +12,10 @@ import {
   type RowPattern,
 } from '../planter/index.ts';
 import type { Planter } from '../records/index.ts';
-import { holm, tCdf } from '../stats/index.ts';
+import { holm, mean, twoSidedP } from '../stats/index.ts';
 import {
   cardCells,
+  rowFigures,
   type CardCell,
   type CardCells,
   type CardDepths,
@@ -122,13 +124,7 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
     const own = byMeasure.get(measure);
     if (!own || (MEASURE_FACTS[measure].singled && planter.type === 'drill')) return [];
     const { tolerance, target } = MEASURE_FACTS[measure];
-    const readings = own.map(({ row, plantingId, placeId, value }) => ({
-      row,
-      field: plantingId,
-      stop: placeId,
-      value,
-    }));
-    const model = rowModel(readings);
+    const model = rowModel(rowFigures(own));
     const judged = judgeRows(model, { tolerance, ...(target === undefined ? {} : { target }) });
     const out = judged.rows.flatMap(({ row, standsOut }) => (standsOut ? [row] : []));
     return [
@@ -167,8 +163,7 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
   for (const row of rows) {
     row.findings = withoutTwins(row.findings);
     row.badness = row.findings.reduce(
-      (sum, { measure, difference }) =>
-        sum + Math.abs(difference) / MEASURE_FACTS[measure].tolerance,
+      (sum, { measure, difference }) => sum + inTolerances(measure, difference),
       // A dead cell is a fault however few seeds it costs.
       row.gaps?.repeating ? 1 : 0,
     );
@@ -288,11 +283,7 @@ function findingsOfChecks(depths: readonly CardDepths[]): { row: number; finding
 
 /** Rows that lie off the machine’s own depth by more than the tolerance, told from chance. */
 function apartFromMachine({ rows, machine, toleranceM }: NonNullable<ReturnType<typeof depthsOf>>) {
-  const p = holm(
-    rows.map(({ meanM, se }) =>
-      se.m > 0 ? Math.min(1, 2 * tCdf(-Math.abs(meanM - machine.depthM) / se.m, se.df)) : 1,
-    ),
-  );
+  const p = holm(rows.map(({ meanM, se }) => twoSidedP(meanM - machine.depthM, se.m, se.df)));
   return rows.flatMap(({ row, meanM }, r) =>
     p[r]! <= LEVEL && Math.abs(meanM - machine.depthM) > toleranceM ? [row] : [],
   );
@@ -370,7 +361,7 @@ export function rowYear(
         on,
         figures: [...group(cells, ({ measure }) => measure)].map(([measure, figures]) => ({
           measure,
-          value: figures.reduce((sum, { value }) => sum + value, 0) / figures.length,
+          value: mean(figures.map(({ value }) => value))!,
           places: figures.length,
         })),
         depthsM: depths.flatMap((one) =>

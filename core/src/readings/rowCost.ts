@@ -34,7 +34,7 @@ const LEAST_STOPS = 3;
  * What some rows of a planter cost against their sisters, crop by crop: from every plant counted and the near end of the difference's
  * 95 % interval, to late plants discounted and its far end, by both schools of soybean stands, over the area that these rows planted.
  *
- * @param cells of the season; @param rows those meant; @param apart other rows that stand out, no reference
+ * @param cells of the season; @param rows those meant; @param apart rows that stand out, themselves or others: no reference
  * @returns none where rows and sisters were not counted side by side at three stops; fields without an area, and split ones, are left out
  * @example rowCost(cells, { rows: [4], apart: [6, 9], of: 12, plantings, fields, workspace })[0].kg // [1900, 5200]
  */

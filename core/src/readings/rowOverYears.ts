@@ -1,4 +1,4 @@
-import { MEASURE_FACTS, type CardMeasure } from '../planter/index.ts';
+import { inTolerances, type CardMeasure } from '../planter/index.ts';
 import type { PlanterCard } from './readPlanterCard.ts';
 
 /** How a row stood by one measure in one season: against its target where it has one, else against its sisters. */
@@ -46,8 +46,7 @@ export function rowOverYears(
   const weight = ({ measure, points }: YearLine) =>
     Math.max(
       ...points.map(
-        ({ difference, named }) =>
-          (named ? 100 : 0) + Math.abs(difference) / MEASURE_FACTS[measure].tolerance,
+        ({ difference, named }) => (named ? 100 : 0) + inTolerances(measure, difference),
       ),
     );
   return [...lines]

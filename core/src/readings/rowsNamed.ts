@@ -1,6 +1,6 @@
 import { isOff } from '../depth/index.ts';
 import { judgeStand } from '../stand/index.ts';
-import { listed, rowsText } from './rowsText.ts';
+import { listed, lower, rowsText } from './rowsText.ts';
 import type { TrenchCheck } from './readTrenchCheck.ts';
 import type { WalkStand } from './readWalkStand.ts';
 
@@ -37,5 +37,5 @@ export function namedRowsText(rows: readonly NamedRow[]): string {
   const alike = new Map<string, number[]>();
   for (const { row, why } of rows) alike.set(listed(why), [...(alike.get(listed(why)) ?? []), row]);
   const parts = [...alike].map(([why, own]) => `${rowsText(own)} ${why}`);
-  return `${parts.map((part, i) => (i === 0 ? part : part.replace(/^R/, 'r'))).join('; ')}.`;
+  return `${parts.map((part, i) => (i === 0 ? part : lower(part))).join('; ')}.`;
 }

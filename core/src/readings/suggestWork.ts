@@ -1,8 +1,9 @@
 import { DEFAULT_DEPTH_STEP_M } from '../depth/index.ts';
-import { MEASURE_FACTS, type CardMeasure } from '../planter/index.ts';
+import { inTolerances, type CardMeasure } from '../planter/index.ts';
 import type { PRIORITIES } from '../records/index.ts';
 import { machineText, patternText, rowSentence, type Show } from './cardWords.ts';
 import type { CardRow, PlanterCard } from './readPlanterCard.ts';
+import { lower } from './rowsText.ts';
 
 /** Something a card asks to be mended. */
 export interface WorkSuggestion {
@@ -109,7 +110,7 @@ export function suggestWork(card: PlanterCard, show: Show): WorkSuggestion[] {
     } else if (measure && measure !== 'depth')
       own.push({
         rows: [number],
-        what: `Row ${number}: ${LOOK_AT[measure][0]!.toLowerCase()}${LOOK_AT[measure].slice(1)}`,
+        what: `Row ${number}: ${lower(LOOK_AT[measure])}`,
         why,
         measure,
         byM: null,
@@ -138,9 +139,7 @@ function rootOf(row: CardRow, told: (measure: CardMeasure) => boolean): CardMeas
 const urgency = ({ findings }: CardRow): WorkSuggestion['priority'] => {
   const most = Math.max(
     0,
-    ...findings.map(
-      ({ measure, difference }) => Math.abs(difference) / MEASURE_FACTS[measure].tolerance,
-    ),
+    ...findings.map(({ measure, difference }) => inTolerances(measure, difference)),
   );
   return most >= 2 ? 'high' : most >= 1.2 ? 'middle' : 'low';
 };

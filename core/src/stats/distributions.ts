@@ -37,7 +37,23 @@ export function tQuantile(p: number, df: number): number {
 
 /** P(T ≤ t) of Student's t with `df` degrees of freedom. @example tCdf(0, 5) // 0.5 */
 export function tCdf(t: number, df: number): number {
-  return jStat.studentt.cdf(requireFinite('t', t), requirePositive('df', df));
+  // Beyond this its square is no number; the tail was empty long before.
+  const within = Math.max(-1e150, Math.min(1e150, requireFinite('t', t)));
+  return jStat.studentt.cdf(within, requirePositive('df', df));
+}
+
+/**
+ * P-value of an estimate that is 0 but for chance, two-sided; 1 where nothing tells how sure it is.
+ * @param se in the unit of the estimate
+ * @example twoSidedP(2, 1, 9) // 0.0766
+ */
+export function twoSidedP(estimate: number, se: number, df: number): number {
+  requireFinite('estimate', estimate);
+  requireNotNegative('se', se);
+  requirePositive('df', df);
+  return se > 0
+    ? Math.min(1, 2 * tCdf(-Math.min(Math.abs(estimate) / se, Number.MAX_VALUE), df))
+    : 1;
 }
 
 /**

@@ -3,6 +3,7 @@ export {
   normalCdf,
   tQuantile,
   tCdf,
+  twoSidedP,
   fUpperTail,
   binomialCdf,
   binomialUpperTail,

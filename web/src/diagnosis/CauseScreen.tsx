@@ -1,4 +1,4 @@
-import { DIAGNOSES, EVIDENCE_FACTS, type Cause, type Diagnosis } from '@sendero/core';
+import { capital, DIAGNOSES, EVIDENCE_FACTS, type Cause, type Diagnosis } from '@sendero/core';
 import { Link, useParams } from 'react-router';
 import { CauseDrawing } from './CauseDrawing.tsx';
 import { ratioText, SCOPE_WORDS, SURE_WORDS, WHEN_WORDS } from './causeWords.ts';
@@ -77,5 +77,3 @@ export default function CauseScreen() {
     </div>
   );
 }
-
-const capital = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}`;

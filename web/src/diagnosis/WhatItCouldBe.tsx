@@ -2,6 +2,7 @@ import {
   DIAGNOSES,
   EVIDENCE_FACTS,
   leadingCauses,
+  lower,
   machineSigns,
   rowSigns,
   weighCauses,
@@ -78,5 +79,3 @@ const Signs = ({ label, signs }: { label: string; signs: readonly WeighedSign[] 
       {signs.map(({ sign, seen }) => EVIDENCE_FACTS[sign][seen ? 'says' : 'absent']).join('; ')}.
     </p>
   );
-
-const lower = (text: string) => `${text[0]!.toLowerCase()}${text.slice(1)}`;

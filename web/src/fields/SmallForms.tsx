@@ -7,6 +7,7 @@ import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { FoundAgain } from './FoundAgain.tsx';
 import { KeepOrCancel } from './KeepOrCancel.tsx';
+import { rowNumbersFrom, whole } from './rowNumbersFrom.ts';
 import { useRecordForm } from './useRecordForm.ts';
 
 function FormFrame({
@@ -134,8 +135,6 @@ export function GrowerForm({
   );
 }
 
-const whole = (text: string) => (/^\d+$/.test(text.trim()) ? Number(text) : Number.NaN);
-
 /** Add or edit a planter or drill. */
 export function PlanterForm({
   planter,
@@ -181,10 +180,7 @@ export function PlanterForm({
         rows: whole(rows),
         rowWidthM: rowWidthM.value ?? Number.NaN,
         cells: type === 'drill' || cells.trim() === '' ? null : whole(cells),
-        trackRows: trackRows
-          .split(/[\s,;]+/)
-          .filter(Boolean)
-          .map(whole),
+        trackRows: rowNumbersFrom(trackRows),
         sectionRows: sectionRows.trim() === '' ? null : whole(sectionRows),
         depthStopStepM: step.text.trim() === '' ? null : (step.value ?? Number.NaN),
         asTyped: { rowWidthM: rowWidthM.text, depthStopStepM: step.text },

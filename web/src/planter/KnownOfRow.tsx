@@ -1,8 +1,9 @@
 import {
+  capital,
   figureOf,
+  findingsShort,
   judgeCard,
   MEASURE_FACTS,
-  rowShort,
   seedsToProve,
   type Kept,
 } from '@sendero/core';
@@ -37,7 +38,7 @@ export default function KnownOfRow({
       const known = card?.rows[row - 1];
       return known && (known.findings.length > 0 || known.gaps?.repeating)
         ? [
-            `${i === 0 ? 'This season elsewhere' : 'Last season'}: ${short(rowShort(known, units.show))}.`,
+            `${i === 0 ? 'This season elsewhere' : 'Last season'}: ${findingsShort(known, units.show)}.`,
           ]
         : [];
     }),
@@ -53,9 +54,6 @@ export default function KnownOfRow({
   );
 }
 
-/** The row is named above. */
-const short = (text: string) => text.replace(/^Row \d+: /, '');
-
 /** What was mended since last season, and how many seeds tell whether it worked. */
 function proofLine(
   { data }: Kept<'workItem'>,
@@ -69,5 +67,5 @@ function proofLine(
   const moved = data.byM
     ? `set ${show(Math.abs(data.byM), 'seedDepth')} ${data.byM > 0 ? 'deeper' : 'shallower'}`
     : 'mended';
-  return `${moved[0]!.toUpperCase()}${moved.slice(1)} on ${shortDate(data.doneOn)}${seeds ? `: dig ${seeds} seeds here to prove it` : ''}.`;
+  return `${capital(moved)} on ${shortDate(data.doneOn)}${seeds ? `: dig ${seeds} seeds here to prove it` : ''}.`;
 }

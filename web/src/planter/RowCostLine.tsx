@@ -33,7 +33,7 @@ export function RowCostLine({
     card.measures.flatMap((one) => (one.measure === 'stand' ? one.cells : [])),
     {
       rows,
-      apart: card.worst.filter((row) => !rows.includes(row)),
+      apart: card.worst,
       of: card.planter.rows,
       plantings: plantings.filter(({ id }) => cells.cells.some((one) => one.plantingId === id)),
       fields,

@@ -1,4 +1,5 @@
 import {
+  capital,
   findingText,
   gapsText,
   MEASURE_WORDS,
@@ -119,7 +120,7 @@ export function RowYear({
   );
 }
 
-const sentence = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}.`;
+const sentence = (text: string) => `${capital(text)}.`;
 const turns = (n: number) =>
   `${n < 1 ? 'under one turn' : `${Math.floor(n)} ${Math.floor(n) === 1 ? 'turn' : 'turns'}`}`;
 const signedDepth = (m: number, show: ReturnType<typeof useUnits>['show']) =>

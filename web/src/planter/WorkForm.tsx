@@ -3,6 +3,7 @@ import { Checkbox, NativeSelect, Textarea, TextInput } from '@mantine/core';
 import { useToday } from '../data/hooks.ts';
 import { FoundAgain } from '../fields/FoundAgain.tsx';
 import { KeepOrCancel } from '../fields/KeepOrCancel.tsx';
+import { rowNumbersFrom } from '../fields/rowNumbersFrom.ts';
 import { useRecordForm } from '../fields/useRecordForm.ts';
 import { PRIORITY_WORDS, STATE_WORDS } from './workWords.ts';
 
@@ -50,10 +51,7 @@ export function WorkForm({
         measure: was?.measure ?? null,
         ...values,
         state,
-        rows: rows
-          .split(/[\s,;]+/)
-          .filter(Boolean)
-          .map(Number),
+        rows: rowNumbersFrom(rows),
         due: due || null,
         cost: figure(cost),
         doneOn: state === 'done' ? doneOn || today : null,

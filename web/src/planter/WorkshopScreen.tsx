@@ -111,17 +111,14 @@ function Workshop({
   /** What an item returns against its cost, where both are known. */
   const returnOf = ({ data }: Kept<'workItem'>): string | null => {
     if (data.cost === null || data.rows.length === 0 || data.season !== season) return null;
-    const costs = rowCost(
-      cells.cells.filter(({ measure }) => measure === 'stand'),
-      {
-        rows: data.rows,
-        apart: card.worst.filter((row) => !data.rows.includes(row)),
-        of: planter.data.rows,
-        plantings,
-        fields,
-        workspace: workspace?.data ?? null,
-      },
-    );
+    const costs = rowCost(cells.cells, {
+      rows: data.rows,
+      apart: card.worst,
+      of: planter.data.rows,
+      plantings,
+      fields,
+      workspace: workspace?.data ?? null,
+    });
     const returned = repairReturn(costs, data.cost);
     if (!returned) return null;
     const [low, high] = returned.gain.map((money) => Math.round(money).toLocaleString('en'));

@@ -32,7 +32,7 @@ export function useWork(planterId: string | undefined, season: number, card: Pla
         undo: () => device.remove('workItem', saved.id),
       });
   };
-  return { items, suggestions: suggested.filter((one) => !listed(one)), suggested, add };
+  return { items, suggestions: suggested.filter((one) => !listed(one)), add };
 }
 
 const sameRows = (a: readonly number[], b: readonly number[]) =>

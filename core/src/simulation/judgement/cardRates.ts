@@ -1,7 +1,7 @@
-import { judgePlanterRows, type RowFigure } from '../../planter/index.ts';
-import { proveWork, type CardCells, type WorkProof } from '../../readings/index.ts';
+import { judgePlanterRows } from '../../planter/index.ts';
+import { proveWork, rowFigures, type CardCells, type WorkProof } from '../../readings/index.ts';
 import { findRepeatingGaps } from '../../spacing/index.ts';
-import { seededRandom, type SeededRandom } from '../../stats/index.ts';
+import { mean, seededRandom, type SeededRandom } from '../../stats/index.ts';
 import { INCH_M } from '../../units/index.ts';
 import { digRow } from '../digRow.ts';
 import { simulateStand } from '../simulateStand.ts';
@@ -71,7 +71,7 @@ const cellsOf = (depths: CardCells['depths']): CardCells => ({
     walkId: null,
     on: '2028-05-01',
     hour: 10,
-    value: offM.reduce((sum, off) => sum + off, 0) / offM.length,
+    value: mean(offM)!,
     of: offM.length,
   })),
 });
@@ -93,14 +93,7 @@ function rowRates(seed: number, runs: number): Rate[] {
       (_, r) => 0.03 * INCH_M * random.normal() + (r === 3 ? row4M : 0),
     );
     const figures = Array.from({ length: fields }, (_, f) =>
-      cellsOf(check(random, offM, { field: `f${f}`, seeds: 6 })).cells.map(
-        ({ row, plantingId, placeId, value }): RowFigure => ({
-          row,
-          field: plantingId,
-          stop: placeId,
-          value,
-        }),
-      ),
+      rowFigures(cellsOf(check(random, offM, { field: `f${f}`, seeds: 6 })).cells),
     ).flat();
     return judgePlanterRows(figures, { target: 0, tolerance: TOLERANCE_M }).rows;
   };
