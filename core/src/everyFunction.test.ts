@@ -280,6 +280,51 @@ takes(
   ),
 );
 takes(
+  'driftOfDay',
+  'figures',
+  args(
+    list(
+      record({
+        row: whole(1, 4),
+        day: some('a', 'b'),
+        stop: some('1', '2', '3', '4', '5'),
+        value: number(-10, 10),
+        clockH: number(0, 24),
+      }),
+      1,
+      30,
+    ),
+  ),
+  { signed: 'value clockH' },
+);
+takes(
+  'neighboursAlike',
+  'rows',
+  args(list(record({ row: whole(1, 24), value: number(-10, 10) }), 1, 24)),
+  { signed: 'value' },
+);
+takes(
+  'gapsAgain',
+  'runs options',
+  args(
+    list(record({ positionsM }), 1, 3),
+    record({ referenceM: number(0.02, 0.5), cells: whole(2, 60) }),
+  ),
+);
+takes(
+  'nextChecks',
+  'causes daysAfterPlanting',
+  args(
+    list(
+      record({ cause: some(...core.DIAGNOSIS_NAMES), rows: fc.constant(null), probability: share }),
+      1,
+      4,
+    ),
+    number(0, 200),
+  ),
+  { made: 'causes', signed: 'daysAfterPlanting' },
+);
+takes(
   'judgePlanterRows',
   'readings options',
   args(
@@ -1020,7 +1065,17 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ] as const),
   ...(['judgeRows', 'rowsAgainst', 'rowPatterns', 'patternGroups'] as const),
   ...(['suggestWork', 'workVisits', 'workItemOf', 'proveWork', 'figureOf'] as const),
-  ...(['weighCauses', 'leadingCauses', 'rowSigns', 'machineSigns'] as const),
+  ...([
+    'driftsOf',
+    'alikeRows',
+    'rowPlaces',
+    'spreadOf',
+    'driftText',
+    'alikeText',
+    'spreadText',
+  ] as const),
+  ...(['readCauseTable', 'writeCauseTable'] as const),
+  ...(['weighCauses', 'caseSigns', 'signsOfCase', 'spellsOf', 'diagnoseCase', 'noCells'] as const),
   ...(['digsToSettle', 'rowCost', 'repairReturn', 'costText', 'rowOverYears'] as const),
   ...(['cardCells', 'judgeCard', 'readPlanterCard', 'rowYear', 'readRowGaps'] as const),
   ...([

@@ -18,14 +18,14 @@ export type Family = (typeof FAMILIES)[number];
 export interface Cause {
   /** What it is called. */
   says: string;
-  /** What it lies with: single rows, the machine as a whole, or the field. */
-  scope: 'row' | 'machine' | 'field';
+  /** What it lies with: single rows, the rows behind tyres, the machine as a whole, or the field. */
+  scope: 'row' | 'tracks' | 'machine' | 'field';
   /** Odds before anything is seen, 1 to so many. A default. */
   oneIn: number;
   /** What speaks for it, with what its absence says once it was looked for. */
   evidence: readonly { sign: DiagnosticSign; seen: Odds; notSeen: Odds }[];
-  /** What would settle it, and about how long that takes, min. */
-  check: { what: string; minutes: number };
+  /** What would settle it, about how long that takes, min, and until how many days after planting it can be made; left out: any day. */
+  check: { what: string; minutes: number; within?: number };
   /** What to change. */
   change: string;
   when: 'now' | 'nextPass' | 'winter' | 'never';

@@ -7,16 +7,27 @@ import {
   FAMILIES,
   ODDS,
   EVIDENCE_FACTS,
+  nextChecks,
+  SIGHTINGS,
   weighCauses,
+  type CaseSigns,
   type Cause,
   type DiagnosticSign,
+  type Sighting,
   type SignsSeen,
 } from './index.ts';
 
 const causes = DIAGNOSIS_NAMES.map((name) => [name, DIAGNOSES[name] as Cause] as const);
 const signs = Object.keys(EVIDENCE_FACTS) as DiagnosticSign[];
-const first = (seen: SignsSeen, scopes?: Parameters<typeof weighCauses>[1]) =>
-  weighCauses(seen, scopes)[0]?.cause;
+const ofRow = (seen: SignsSeen, whole: SignsSeen = {}): CaseSigns => ({
+  whole,
+  rows: new Map([[4, seen]]),
+  trackRows: [],
+});
+const ofAll = (whole: SignsSeen): CaseSigns => ({ whole, rows: new Map(), trackRows: [6, 7] });
+const first = (of: CaseSigns) => weighCauses(of)[0]?.cause;
+const probability = (of: CaseSigns, cause: string) =>
+  weighCauses(of).find((one) => one.cause === cause)?.probability ?? 0;
 
 describe('causes as data', () => {
   it('are at least 24, each in one family, with all a person needs to act', () => {
@@ -53,55 +64,166 @@ describe('causes as data', () => {
 });
 
 describe('weighing', () => {
-  it('names what the field guide would', () => {
-    expect(first({ rowShallow: true, rowLoose: false, fewRows: true, inTracks: false })).toBe(
-      'depthStop',
+  it('names what the field guide would, of a row', () => {
+    expect(first(ofRow({ rowShallow: 'seen', rowLoose: 'not' }))).toBe('depthStop');
+    expect(first(ofRow({ rowLoose: 'seen', wFloor: 'seen' }))).toBe('openers');
+    expect(first(ofRow({ rowLoose: 'plain', wFloor: 'not' }))).toBe('gaugeWheel');
+    expect(first(ofRow({ gapsRepeat: 'seen', gapsWithoutSeed: 'seen' }))).toBe('deadCell');
+    expect(first(ofRow({ gapsRepeat: 'not', rowSkips: 'seen', gapsWithoutSeed: 'seen' }))).toBe(
+      'meterSkips',
     );
-    expect(first({ rowLoose: true, wFloor: true })).toBe('openers');
-    expect(first({ gapsRepeat: true, gapsWithoutSeed: true })).toBe('deadCell');
-    expect(first({ gapsRepeat: false, rowSkips: true, gapsWithoutSeed: true })).toBe('meterSkips');
-    expect(first({ allDeep: true, hairPinned: false, allLoose: true })).toBe('cleanerTrenches');
-    expect(first({ inTracks: true, tracksWorse: true, rowLate: true })).toBe('tyreTracks');
-    expect(first({ gapsBent: true, coldRain: true, crustSeen: false })).toBe('coldShock');
-    expect(
-      first({ gapsLeafedOut: true, crustSeen: true, crustRain: true, packedSlot: false }),
-    ).toBe('crust');
-    expect(first({ gapsDry: true, seedsDry: true, dryWeather: true })).toBe('dryZone');
-    expect(first({ allScatter: true, allSkips: false })).toBe('speed');
+    expect(first(ofRow({ openSlot: 'plain', rowThin: 'seen' }))).toBe('openClosing');
   });
 
-  it('says nothing where nothing speaks for a cause, and asks only the scope that is meant', () => {
-    expect(weighCauses({})).toEqual([]);
-    expect(weighCauses({ rowShallow: false })).toEqual([]);
-    expect(weighCauses({ gapsRotten: true }, ['row'])).toEqual([]);
+  it('and of the machine, the field and its weather', () => {
+    expect(first(ofAll({ allDeep: 'seen', hairPinned: 'not', allLoose: 'seen' }))).toBe(
+      'cleanerTrenches',
+    );
+    expect(first(ofAll({ tracksWorse: 'seen', tracksSmeared: 'seen' }))).toBe('tyreTracks');
+    expect(first(ofAll({ gapsBent: 'seen', coldRain: 'seen', crustSeen: 'not' }))).toBe(
+      'coldShock',
+    );
+    expect(first(ofAll({ gapsLeafedOut: 'seen', crustSeen: 'seen', crustRain: 'seen' }))).toBe(
+      'crust',
+    );
+    expect(first(ofAll({ gapsDry: 'seen', seedsDry: 'seen', dryWeather: 'seen' }))).toBe('dryZone');
+    expect(first(ofAll({ allScatter: 'seen', allSkips: 'not' }))).toBe('speed');
+  });
+
+  it('says which rows: those of a row’s cause, the tyre rows, or none', () => {
+    const rows = new Map<number, SignsSeen>([
+      [2, { rowShallow: 'plain', rowLoose: 'not' }],
+      [9, { rowDeep: 'plain', rowLoose: 'not' }],
+    ]);
+    const [stop] = weighCauses({ whole: {}, rows, trackRows: [] });
+    expect([stop!.cause, stop!.rows]).toEqual(['depthStop', [2, 9]]);
+    const [tracks] = weighCauses(ofAll({ tracksWorse: 'plain', tracksSmeared: 'plain' }));
+    expect(tracks!.rows).toEqual([6, 7]);
+    expect(weighCauses(ofAll({ allDeep: 'plain' }))[0]!.rows).toBeNull();
+  });
+
+  it('holds two causes at once where each explains what the other does not', () => {
+    const both: CaseSigns = {
+      whole: { softRoots: 'plain', gapsRotten: 'seen' },
+      rows: new Map([[4, { rowShallow: 'plain', rowLoose: 'not' }]]),
+      trackRows: [],
+    };
+    expect(probability(both, 'pythium')).toBeGreaterThan(0.8);
+    expect(probability(both, 'depthStop')).toBeGreaterThan(0.8);
+  });
+
+  it('a sign that one cause explains speaks for no other', () => {
+    const packed = { packedSlot: 'plain' } as const;
+    const alone = probability(ofAll(packed), 'downforceHeavy');
+    const explained = probability(
+      ofAll({ ...packed, smearedWall: 'plain', soilWet: 'plain', slotReopened: 'plain' }),
+      'plantedWet',
+    );
+    expect(alone).toBeGreaterThan(0.5);
+    expect(explained).toBeGreaterThan(0.8);
+    // Wet ground that smeared explains the flat roots; too much downforce is then less needed for them.
+    const flat = { rootsFlat: 'plain', smearedWall: 'plain' } as const;
+    expect(
+      probability(ofAll({ ...flat, soilWet: 'plain', slotReopened: 'plain' }), 'downforceHeavy'),
+    ).toBeLessThan(probability(ofAll(flat), 'downforceHeavy') + 1e-9);
+  });
+
+  it('says nothing where nothing speaks for a cause, or only a hint in one row of many', () => {
+    expect(weighCauses(ofAll({}))).toEqual([]);
+    expect(weighCauses(ofRow({ rowShallow: 'not' }))).toEqual([]);
+    expect(weighCauses(ofRow({ packedSlot: 'hint' }))).toEqual([]);
+    expect(weighCauses(ofAll({ gapsRotten: 'plain' }), ['row'])).toEqual([]);
   });
 
   it('counts what goes together once', () => {
-    const [one] = weighCauses({ gapsDry: true }, ['field']).filter(
-      ({ cause }) => cause === 'dryZone',
-    );
-    const [both] = weighCauses({ gapsDry: true, gapsDriedOut: true }, ['field']).filter(
-      ({ cause }) => cause === 'dryZone',
-    );
-    expect(both!.odds).toBeCloseTo(one!.odds, 9);
-    expect(both!.speaksFor).toHaveLength(1);
+    const one = weighCauses(ofAll({ gapsDry: 'seen' }), ['field'])[0]!;
+    const both = weighCauses(ofAll({ gapsDry: 'seen', gapsDriedOut: 'seen' }), ['field'])[0]!;
+    expect(one.cause).toBe('dryZone');
+    expect(both.probability).toBeCloseTo(one.probability, 9);
+    expect(both.speaksFor).toHaveLength(1);
   });
 
-  it('one more sign seen that speaks for a cause never makes it less likely, one against never more', () => {
-    const some = fc.dictionary(fc.constantFrom(...signs), fc.boolean());
+  it('a check made by hand counts as the strongest sign, for its cause and its row alone', () => {
+    const signsOf = (found?: boolean, row = 4): CaseSigns => ({
+      ...ofRow({ rowShallow: 'seen', rowLoose: 'not' }),
+      checks: found === undefined ? [] : [{ cause: 'depthStop', row, found }],
+    });
+    const plain = probability(signsOf(), 'depthStop');
+    expect(probability(signsOf(true), 'depthStop')).toBeGreaterThan(plain);
+    expect(probability(signsOf(false), 'depthStop')).toBeLessThan(plain);
+    expect(probability(signsOf(false, 5), 'depthStop')).toBeCloseTo(plain, 12);
+  });
+
+  const sighting = fc.constantFrom<Sighting>(...SIGHTINGS);
+  const some = fc.dictionary(fc.constantFrom(...signs), sighting) as fc.Arbitrary<SignsSeen>;
+
+  it('is a probability whatever was seen, and the likeliest stands first', () => {
     fc.assert(
-      fc.property(some, fc.constantFrom(...causes), fc.nat(), (given, [name, cause], which) => {
-        const seen = given as SignsSeen;
-        const { sign, seen: ratio } = cause.evidence[which % cause.evidence.length]!;
-        const rest = { ...seen };
-        delete rest[sign];
-        const odds = (of: SignsSeen) =>
-          weighCauses(of).find((one) => one.cause === name)?.odds ?? null;
-        const [without, withIt] = [odds(rest), odds({ ...rest, [sign]: true })];
-        if (without === null || withIt === null) return;
-        if (ratio > 1) expect(withIt).toBeGreaterThanOrEqual(without * 0.999);
-        if (ratio < 1) expect(withIt).toBeLessThanOrEqual(without * 1.001);
+      fc.property(some, some, (row, whole) => {
+        const told = weighCauses(ofRow(row, whole));
+        for (const [i, one] of told.entries()) {
+          expect(one.probability).toBeGreaterThanOrEqual(0);
+          expect(one.probability).toBeLessThanOrEqual(1);
+          expect(one.probability).toBeLessThanOrEqual(told[i - 1]?.probability ?? 1);
+          for (const { ratio } of one.speaksFor) expect(ratio).toBeGreaterThan(1);
+          for (const { ratio } of one.speaksAgainst) expect(ratio).toBeLessThan(1);
+        }
       }),
+      { numRuns: 60 },
     );
+  });
+
+  it('a sign of a machine or field alone, seen more plainly, never makes its cause less likely, nor more where it speaks against', () => {
+    const whole = causes.filter(([, { scope }]) => scope === 'field' || scope === 'machine');
+    const alone = fc
+      .constantFrom(...whole)
+      .chain(([name, cause]) => fc.tuple(fc.constant(name), fc.constantFrom(...cause.evidence)));
+    fc.assert(
+      fc.property(alone, some, ([name, { sign, seen }], given) => {
+        const rest = { ...given };
+        delete rest[sign];
+        // Others that share the sign may gain more by it: asked of this cause by itself.
+        const odds = (one: Sighting) =>
+          weighCauses(ofAll({ ...rest, [sign]: one })).find(({ cause }) => cause === name);
+        const net = (one: Sighting) => {
+          const told = odds(one);
+          return told
+            ? [...told.speaksFor, ...told.speaksAgainst].reduce((all, { ratio }) => all * ratio, 1)
+            : null;
+        };
+        const [hint, plain] = [net('hint'), net('plain')];
+        if (hint === null || plain === null) return;
+        if (seen > 1) expect(plain).toBeGreaterThanOrEqual(hint * 0.999);
+        if (seen < 1) expect(plain).toBeLessThanOrEqual(hint * 1.001);
+      }),
+      { numRuns: 60 },
+    );
+  });
+});
+
+describe('the next best check', () => {
+  const open = (cause: (typeof DIAGNOSIS_NAMES)[number], p: number) => ({
+    cause,
+    rows: null,
+    probability: p,
+  });
+
+  it('tells most for its time: the quick one first among the equally open, the open one among the equally quick', () => {
+    expect(nextChecks([open('speed', 0.5), open('depthStop', 0.5)])[0]!.cause).toBe('depthStop');
+    expect(nextChecks([open('openClosing', 0.15), open('depthStop', 0.5)])[0]!.cause).toBe(
+      'depthStop',
+    );
+  });
+
+  it('is worth what theory says: at even odds a check that is right ten times of eleven tells 0.56 bits', () => {
+    const [one] = nextChecks([open('depthStop', 0.5)]);
+    expect(one!.bitsPerMinute * one!.minutes).toBeCloseTo(0.5605, 3);
+  });
+
+  it('leaves out what is settled, and what is too late to be seen', () => {
+    expect(nextChecks([open('depthStop', 0.97), open('openers', 0.02)])).toEqual([]);
+    const slot = [open('openClosing', 0.5)];
+    expect(nextChecks(slot, 5)).toHaveLength(1);
+    expect(nextChecks(slot, 120)).toEqual([]);
   });
 });

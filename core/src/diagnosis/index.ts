@@ -1,9 +1,18 @@
+export { readCauseTable, writeCauseTable, type CauseTable, type ReadCauses } from './causeTable.ts';
 export { FAMILIES, ODDS, type Cause, type Family, type Odds } from './cause.ts';
 export { CAUSE_FAMILIES, DIAGNOSES, DIAGNOSIS_NAMES, type Diagnosis } from './causes.ts';
-export { EVIDENCE_FACTS, type DiagnosticSign, type EvidenceFacts } from './signs.ts';
 export {
-  leadingCauses,
+  EVIDENCE_FACTS,
+  SIGHTINGS,
+  type DiagnosticSign,
+  type EvidenceFacts,
+  type Sighting,
+} from './signs.ts';
+export { nextChecks, OPEN, type NextCheck } from './nextChecks.ts';
+export {
   weighCauses,
+  type CaseSigns,
+  type CheckMade,
   type SignsSeen,
   type WeighedCause,
   type WeighedSign,

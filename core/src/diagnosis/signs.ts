@@ -6,6 +6,10 @@ export interface EvidenceFacts {
   of: string;
 }
 
+/** How plainly a sign shows: looked for and not there, a hint of it, seen, or plain to see (in more than one place, or far beyond chance). */
+export const SIGHTINGS = ['not', 'hint', 'seen', 'plain'] as const;
+export type Sighting = (typeof SIGHTINGS)[number];
+
 const sign = (of: string, says: string, absent: string): EvidenceFacts => ({ of, says, absent });
 
 /** Of a row beside its sisters, then of the furrow, the gaps and plants dug, the machine, the field and its weather. */
@@ -18,12 +22,12 @@ export const EVIDENCE_FACTS = {
     'its depths scatter no more than its sisters’',
   ),
   rowThin: sign(
-    'stand',
+    'missing',
     'it stands thinner than its sisters',
     'it stands no thinner than its sisters',
   ),
   rowLate: sign('late', 'more of its plants are late', 'no more of its plants are late'),
-  rowSkips: sign('skips', 'more of its places are empty', 'no more of its places are empty'),
+  rowSkips: sign('missing', 'more of its places are empty', 'no more of its places are empty'),
   rowDoubles: sign(
     'doubles',
     'more of its places hold two plants',
@@ -31,16 +35,20 @@ export const EVIDENCE_FACTS = {
   ),
   rowScatter: sign('scatter', 'its spacing scatters more', 'its spacing scatters no more'),
   gapsRepeat: sign(
-    'skips',
+    'repeat',
     'its gaps come again every turn of the disc',
     'its gaps do not come again with the disc',
   ),
   longBlank: sign('blank', 'one long stretch of it is blank', 'no long stretch of it is blank'),
-  inTracks: sign('tracks', 'it runs behind a tyre', 'it runs behind no tyre'),
   tracksWorse: sign(
     'tracks',
     'rows behind tyres do worse together',
     'rows behind tyres do no worse',
+  ),
+  tracksSmeared: sign(
+    'track walls',
+    'side walls are smeared in rows behind tyres alone',
+    'side walls behind tyres are as in other rows',
   ),
   wFloor: sign(
     'shape',
@@ -72,23 +80,31 @@ export const EVIDENCE_FACTS = {
     'its closing wheels are another make',
     'its closing wheels are those of its sisters',
   ),
-  gapsWithoutSeed: sign('gaps', 'its gaps hold no seed', 'its gaps hold a seed'),
-  gapsDry: sign('gaps', 'seeds in gaps are hard and dry', 'no seed in a gap is dry'),
+  gapsWithoutSeed: sign('empty gaps', 'its gaps hold no seed', 'its gaps hold a seed'),
+  gapsDry: sign('dry gaps', 'seeds in gaps are hard and dry', 'no seed in a gap is dry'),
   gapsDriedOut: sign(
-    'gaps',
+    'dry gaps',
     'seeds in gaps sprouted, then dried',
     'none in a gap sprouted and dried',
   ),
-  gapsRotten: sign('gaps', 'seeds in gaps are soft and rotten', 'no seed in a gap is rotten'),
+  gapsRotten: sign(
+    'rotten gaps',
+    'seeds in gaps are soft and rotten',
+    'no seed in a gap is rotten',
+  ),
   gapsAbnormal: sign(
-    'gaps',
+    'abnormal gaps',
     'seedlings in gaps are abnormal in good soil',
     'none in a gap is abnormal',
   ),
   gapsBent: sign('shoots', 'shoots in gaps are bent or corkscrewed', 'no shoot in a gap is bent'),
   gapsLeafedOut: sign('shoots', 'leaves opened below ground', 'no leaves opened below ground'),
-  gapsEaten: sign('gaps', 'seeds in gaps are gone or chewed', 'no seed in a gap is chewed'),
-  gapsHollow: sign('gaps', 'seeds in gaps are hollow or tunnelled', 'no seed in a gap is hollow'),
+  gapsEaten: sign('eaten gaps', 'seeds in gaps are gone or chewed', 'no seed in a gap is chewed'),
+  gapsHollow: sign(
+    'hollow gaps',
+    'seeds in gaps are hollow or tunnelled',
+    'no seed in a gap is hollow',
+  ),
   latePlaced: sign(
     'why late',
     'late plants lie at another depth than their neighbours',
@@ -119,12 +135,16 @@ export const EVIDENCE_FACTS = {
     'places are empty in every row, and hold no seed',
     'the machine as a whole does not skip',
   ),
+  allDoubles: sign(
+    'machine doubles',
+    'places hold two plants in every row',
+    'the machine as a whole does not double',
+  ),
   allScatter: sign(
     'machine scatter',
     'spacing scatters in every row',
     'spacing does not scatter in every row',
   ),
-  fewRows: sign('pattern', 'it keeps to single rows', 'it does not keep to single rows'),
   patches: sign('pattern', 'it keeps to places in the field', 'it does not keep to places'),
   everywhere: sign('pattern', 'it is the same all over the field', 'it is not the same all over'),
   coldRain: sign(
@@ -143,13 +163,24 @@ export const EVIDENCE_FACTS = {
     'it did not rain much after planting',
   ),
   dryWeather: sign('dry weather', 'it stayed dry after planting', 'it did not stay dry'),
+  soilWet: sign('moisture', 'the furrow felt wet', 'the furrow did not feel wet'),
   seedsDry: sign('moisture', 'seeds lay in dry soil', 'seeds lay in moist soil'),
   crustSeen: sign('cover', 'a crust lies over the row', 'no crust lies over the row'),
-  residueOver: sign('cover', 'residue lies over the row', 'no residue lies over the row'),
-  cutPlants: sign('pests', 'plants are cut at the ground', 'no plants are cut'),
-  slimedLeaves: sign('pests', 'leaves are ragged and slimed', 'leaves are not slimed'),
-  shortThickRoots: sign('roots', 'roots are short and thick', 'roots are not short and thick'),
-  brownTips: sign('roots', 'root tips are brown on one side', 'root tips are not brown'),
+  residueOver: sign('residue', 'residue lies over the row', 'no residue lies over the row'),
+  clodsOver: sign('clods', 'clods lie over the row', 'no clods lie over the row'),
+  slotReopened: sign('slot', 'the slot stands open again', 'the slot has stayed shut'),
+  rootsFlat: sign('root form', 'roots run flat along the slot', 'roots run straight down'),
+  cutPlants: sign('cut', 'plants are cut at the ground', 'no plants are cut'),
+  slimedLeaves: sign('slime', 'leaves are ragged and slimed', 'leaves are not slimed'),
+  pulledPlants: sign('pulled', 'plants are pulled out', 'no plants are pulled out'),
+  tunnelledPlants: sign(
+    'tunnels',
+    'plants wilt, tunnelled at their base',
+    'no plants are tunnelled',
+  ),
+  softRoots: sign('rot', 'roots are soft and brown', 'roots are not soft'),
+  shortThickRoots: sign('thick', 'roots are short and thick', 'roots are not short and thick'),
+  brownTips: sign('tips', 'root tips are brown on one side', 'root tips are not brown'),
   frostedLeaves: sign('leaves', 'leaves went dark, then straw-coloured', 'leaves are not frosted'),
 } as const satisfies Record<string, EvidenceFacts>;
 

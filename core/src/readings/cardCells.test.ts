@@ -268,8 +268,8 @@ describe('what is measured of a row', () => {
     };
     const { digs } = cardCells(records({ stops: [at], observations: [gap, late] }));
     expect(digs).toMatchObject([
-      { row: 2, gap: 'noSeed', late: null, crusted: true },
-      { row: 2, gap: null, late: 'shallower', crusted: false },
+      { row: 2, gap: 'noSeed', late: null, cover: ['crust'] },
+      { row: 2, gap: null, late: 'shallower', cover: [] },
     ]);
   });
 

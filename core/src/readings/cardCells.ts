@@ -1,6 +1,8 @@
 import { group } from 'd3-array';
-import { digOf, sinceAdjustment, type FurrowFindings } from '../depth/index.ts';
-import { whyLate, type GapFind, type LateCause } from '../digs/index.ts';
+import type { Cover } from '../belowGround/index.ts';
+import { digOf, sinceAdjustment, type Feel, type FurrowFindings } from '../depth/index.ts';
+import { whyLate, type GapFind, type LateCause, type RootForm, type Slot } from '../digs/index.ts';
+import type { Sign } from '../pests/index.ts';
 import { droppedPopulation, type CardMeasure, type RowFigure } from '../planter/index.ts';
 import type {
   EmergenceCount,
@@ -47,11 +49,16 @@ export interface CardCell {
   /** The field's local day and hour it was seen. */
   on: string;
   hour: number;
+  /** The same hour with its minutes. */
+  clockH: number;
+  /** Of the planter at this place, m/s; left out: not noted. */
+  speedMPerS?: number;
   value: number;
   /** Seeds, plants or slots it is the figure of. */
   of: number;
-  /** Of a stand: the same with late plants discounted. */
+  /** Of a stand: the same with late plants discounted, and the seeds sown in the length counted. */
   effective?: number;
+  sown?: number;
 }
 
 /** Cells of one measure as rows are modelled by: fields are plantings, stops the places. @example rowModel(rowFigures(cells)) */
@@ -101,14 +108,31 @@ export interface CardFurrow extends FurrowFindings {
   closingWheel: string;
 }
 
-/** What was found where a row has a gap, or why one of its plants is late. */
+/** What was found where a row has a gap, or of a plant dug and why it is late. */
 export interface CardDig {
   row: number;
   placeId: string;
   gap: GapFind | null;
   late: LateCause | null;
-  crusted: boolean;
-  underResidue: boolean;
+  cover: readonly Cover[];
+  roots: RootForm | null;
+  slot: Slot | null;
+}
+
+/** Plants looked at for a sign at a place, and how many show it. */
+export interface CardSign {
+  placeId: string;
+  sign: Sign;
+  looked: number;
+  affected: number;
+}
+
+/** How the soil was at a place of a trench check. */
+export interface CardGround {
+  placeId: string;
+  dryLayerM: number | null;
+  feel: Feel | null;
+  targetM: number;
 }
 
 export interface CardCells {
@@ -118,7 +142,24 @@ export interface CardCells {
   photos: CardPhoto[];
   furrows: CardFurrow[];
   digs: CardDig[];
+  signs: CardSign[];
+  grounds: CardGround[];
+  /** Shares of seeds that should live, by planting. */
+  germination: ReadonlyMap<string, number>;
 }
+
+/** Nothing measured. @example { ...noCells(), cells } */
+export const noCells = (): CardCells => ({
+  cells: [],
+  depths: [],
+  tapes: [],
+  photos: [],
+  furrows: [],
+  digs: [],
+  signs: [],
+  grounds: [],
+  germination: new Map(),
+});
 
 /** Seeds of a row that tell a spread. */
 const LEAST_SEEDS = 3;
@@ -137,6 +178,9 @@ export function cardCells(records: CardRecords): CardCells {
   const photos: CardPhoto[] = [];
   const furrows: CardFurrow[] = [];
   const digs: CardDig[] = [];
+  const signs: CardSign[] = [];
+  const grounds: CardGround[] = [];
+  const germination = new Map<string, number>();
   const stopsOf = group(stops, ({ data }) => data.walkId);
   const seenAt = group(observations, ({ data }) => data.stopId);
   for (const planting of plantings) {
@@ -144,6 +188,7 @@ export function cardCells(records: CardRecords): CardCells {
     const { seedsPerM2, rowWidthM } = planting.data;
     const spacingM = targetSpacing({ rowWidthM, populationPerM2: seedsPerM2 });
     const expectedPerM2 = expectedStand(planting.data);
+    germination.set(planting.id, planting.data.germination);
     for (const walk of walks) {
       if (walk.data.plantingId !== planting.id) continue;
       const places = (stopsOf.get(walk.id) ?? [])
@@ -173,9 +218,18 @@ export function cardCells(records: CardRecords): CardCells {
               gap:
                 one.type === 'gapDig' && one.what === 'gap' ? (one.found as GapFind | null) : null,
               late: one.type === 'plantDig' && one.late !== null ? whyLate(one) : null,
-              crusted: one.cover.includes('crust'),
-              underResidue: one.cover.includes('residue'),
+              cover: one.cover,
+              roots: one.type === 'plantDig' ? one.plant.roots : null,
+              slot: one.type === 'plantDig' ? one.plant.slot : null,
             });
+          if (one.type === 'sign') {
+            const { sign, looked, affected } = one;
+            signs.push({ placeId: stop.id, sign, looked, affected });
+          }
+          if (one.type === 'ground' && walk.data.purpose === 'trench') {
+            const { dryLayerM, feel } = one;
+            grounds.push({ placeId: stop.id, dryLayerM, feel, targetM: walk.data.targetM });
+          }
         }
       for (const stop of stopsOf.get(walk.id) ?? [])
         for (const { id, data } of seenAt.get(stop.id) ?? [])
@@ -183,8 +237,10 @@ export function cardCells(records: CardRecords): CardCells {
             const { row, photoId, caption } = data;
             photos.push({ id, row, walkId: walk.id, photoId, caption });
           }
-      const localHour = (at: string) =>
-        new Date(Date.parse(at) + (walk.data.zoneOffsetMin ?? 0) * 60_000).getUTCHours();
+      const clockOf = (at: string) => {
+        const local = new Date(Date.parse(at) + (walk.data.zoneOffsetMin ?? 0) * 60_000);
+        return local.getUTCHours() + local.getUTCMinutes() / 60;
+      };
       const cell = (
         measure: CardMeasure,
         row: number,
@@ -200,7 +256,8 @@ export function cardCells(records: CardRecords): CardCells {
           placeId,
           walkId: walk.id,
           on: walk.data.startedOn,
-          hour: localHour(at),
+          hour: Math.floor(clockOf(at)),
+          clockH: clockOf(at),
           value,
           of,
         };
@@ -211,6 +268,15 @@ export function cardCells(records: CardRecords): CardCells {
         const check = { id: walk.id, data: walk.data };
         depths.push(...trenchCells(check, planting, places, cell));
         monitorCells(places, { rowWidthM, spacingM }, cell);
+        const speeds = new Map(
+          places.flatMap(({ stop, seen }) =>
+            seen.flatMap((one) =>
+              one.type === 'ground' && one.speedMPerS !== null ? [[stop.id, one.speedMPerS]] : [],
+            ),
+          ) as [string, number][],
+        );
+        for (const made of cells)
+          if (speeds.has(made.placeId)) made.speedMPerS = speeds.get(made.placeId)!;
         continue;
       }
       const all = places.flatMap(({ seen }) => seen);
@@ -225,8 +291,10 @@ export function cardCells(records: CardRecords): CardCells {
             const plants = one.inStep + late;
             const ratio = 1 / (one.lengthM * one.rowWidthM) / expectedPerM2;
             const { oneBehind, twoBehind } = records.weights ?? DEFAULT_WEIGHTS;
-            cell('stand', one.row, stop.id, plants * ratio, plants).effective =
+            const stand = cell('stand', one.row, stop.id, plants * ratio, plants);
+            stand.effective =
               (one.inStep + oneBehind * one.oneBehind + twoBehind * one.twoBehind) * ratio;
+            stand.sown = one.lengthM * one.rowWidthM * seedsPerM2;
             if (lookedForLate && plants > 0) cell('late', one.row, stop.id, late / plants, plants);
           }
           if (one.type === 'tape' && one.row !== null && planter.data.type === 'planter') {
@@ -251,7 +319,7 @@ export function cardCells(records: CardRecords): CardCells {
     }
     cells.push(...emergenceCells(planting, records));
   }
-  return { cells, depths, tapes, photos, furrows, digs };
+  return { cells, depths, tapes, photos, furrows, digs, signs, grounds, germination };
 }
 
 type Place = { stop: Held<Stop>; seen: Observation[] };
@@ -355,6 +423,7 @@ function emergenceCells(
             walkId: null,
             on: last.count.data.on,
             hour: 12,
+            clockH: 12,
             value,
             of: last.emerged,
           },

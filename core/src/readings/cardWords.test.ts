@@ -47,6 +47,7 @@ const row = (findings: CardFinding[], change: Partial<CardRow> = {}): CardRow =>
 const repeating = {
   row: 4,
   repeating: { cells: 30, pValue: 0.0004, phase: 3, missesInPhase: 9, misses: 12 },
+  again: null,
   longestM: 30,
   turns: 6,
   tapeToTellM: null,

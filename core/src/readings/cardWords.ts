@@ -1,9 +1,10 @@
 import type { QuantityKind } from '../units/index.ts';
 import { CROP_FACTS } from '../crops/index.ts';
 import { MEASURE_FACTS, type CardMeasure } from '../planter/index.ts';
+import type { AlikeFinding, DriftFinding, Spread } from './cardPatterns.ts';
 import type { CardGrade, GradePart } from './cardGrade.ts';
 import type { CardFinding, CardRow, MachineFinding, PatternFinding } from './readPlanterCard.ts';
-import { listed, rowsText } from './rowsText.ts';
+import { listed, lower, rowsText } from './rowsText.ts';
 import type { CropCost } from './rowCost.ts';
 import type { WorkProof } from './proveWork.ts';
 import type { RowGaps } from './rowGaps.ts';
@@ -145,6 +146,38 @@ export function patternText(
   const side = difference > 0 ? 'above' : 'below';
   const verb = pattern === 'tracks' || pattern === 'wings' ? 'show' : 'shows';
   return `${GROUP[pattern](rows)} ${verb} ${apart(measure, difference, show)} ${MORE[measure][side]} than the others${between(measure, difference, interval, show)}.`;
+}
+
+/** @example driftText(driftsOf(card)[0], show) // 'Through the day all rows went ⅜ in shallower in 5 hours (95 %: ¼ to ½ in).' */
+export function driftText({ measure, change, interval, hours }: DriftFinding, show: Show): string {
+  const side = change > 0 ? 'above' : 'below';
+  const h = Math.round(hours);
+  return `Through the day all rows went ${apart(measure, change, show)} ${MORE[measure][side]} in ${h === 1 ? 'an hour' : `${h} hours`}${between(measure, change, interval, show)}.`;
+}
+
+/** @example alikeText(alikeRows(card)[0]) // 'Rows beside each other are alike in depth …' */
+export const alikeText = ({ measure, p }: AlikeFinding): string =>
+  `Rows beside each other are alike in ${lower(MEASURE_WORDS[measure].name)}, more than chance makes them (p ${p < 0.001 ? 'below 0.001' : p.toFixed(3)}): look for what they share, frame, hose or wheel, before single units.`;
+
+/** Where a row’s finding shows; null where it was seen at one place alone. @example spreadText(spreadOf(places)) // 'At every one of 6 places.' */
+export function spreadText({ is, of, passes }: Spread): string | null {
+  if (of < 2) return null;
+  const places =
+    is === of
+      ? `At every one of its ${of} places`
+      : is === 0
+        ? `At none of its ${of} places by itself: over all of them`
+        : is === 1
+          ? `At one of its ${of} places`
+          : `At ${is} of its ${of} places`;
+  if (!passes) return `${places}.`;
+  return `${places}, ${
+    passes.is === passes.of
+      ? `in each of ${passes.of} passes`
+      : passes.only !== null
+        ? `in pass ${passes.only} alone of ${passes.of}`
+        : `in ${passes.is} of ${passes.of} passes`
+  }.`;
 }
 
 /** @example machineText(card.machine[0], show) // 'The machine as a whole plants ¾ in too deep.' */

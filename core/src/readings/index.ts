@@ -90,6 +90,7 @@ export {
 } from './compareWalks.ts';
 export {
   cardCells,
+  noCells,
   rowFigures,
   type CardCell,
   type CardCells,
@@ -133,7 +134,10 @@ export {
   machineText,
   MEASURE_WORDS,
   measureText,
+  alikeText,
+  driftText,
   patternText,
+  spreadText,
   proofText,
   raiseText,
   rowSentence,
@@ -149,4 +153,22 @@ export {
   type RepairReturn,
 } from './rowCost.ts';
 export { rowOverYears, type YearLine, type YearPoint } from './rowOverYears.ts';
-export { machineSigns, rowSigns } from './rowSigns.ts';
+export {
+  alikeRows,
+  driftsOf,
+  rowPlaces,
+  spreadOf,
+  type AlikeFinding,
+  type DriftFinding,
+  type RowPlace,
+  type Spread,
+} from './cardPatterns.ts';
+export { caseSigns, type ByHand } from './caseSigns.ts';
+export {
+  diagnoseCase,
+  LIKELY,
+  signsOfCase,
+  spellsOf,
+  type CaseRecords,
+  type Diagnosed,
+} from './diagnoseCase.ts';

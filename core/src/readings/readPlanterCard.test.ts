@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { leadingCauses, weighCauses } from '../diagnosis/index.ts';
+import { weighCauses } from '../diagnosis/index.ts';
 import {
   cardCells,
+  caseSigns,
+  LIKELY,
   judgeCard,
   machineText,
   patternText,
-  machineSigns,
   rowOverYears,
-  rowSigns,
   rowSentence,
   rowYear,
 } from './index.ts';
@@ -166,31 +166,34 @@ describe('a row over the years', () => {
   });
 });
 
-describe('what the demo’s rows point to', () => {
-  const leading = (row: number) =>
-    leadingCauses(weighCauses(rowSigns(goose.card, goose.cells, row), ['row'])).map(
-      ({ cause }) => cause,
-    );
+describe('what the demo’s planters point to', () => {
+  const gooseSigns = caseSigns(goose.card, goose.cells);
+  const causes = weighCauses(gooseSigns).filter(({ probability }) => probability >= LIKELY);
 
-  it('row 4 to its depth stop, row 9 to its disc, row 6 to the tracks; a sound row to nothing', () => {
-    expect(leading(4)[0]).toBe('depthStop');
-    expect(leading(9)[0]).toBe('deadCell');
-    expect(leading(6)[0]).toBe('tyreTracks');
-    expect(leading(11)).toEqual([]);
+  it('Goose: row 4’s depth stop, row 9’s disc, rows 6 and 7 in the tracks; nothing else is likely', () => {
+    expect(causes.map(({ cause, rows }) => [cause, rows])).toEqual(
+      expect.arrayContaining([
+        ['depthStop', [4]],
+        ['deadCell', [9]],
+        ['tyreTracks', [6, 7]],
+      ]),
+    );
+    expect(causes).toHaveLength(3);
   });
 
   it('what nobody looked at is no evidence, either way', () => {
-    const signs = rowSigns(goose.card, goose.cells, 11);
-    expect(signs.gapsRepeat).toBeUndefined();
-    expect(signs.gapsWithoutSeed).toBeUndefined();
-    expect(signs.rowShallow).toBe(false);
-    expect(signs.openSlot).toBe(false);
+    const row11 = gooseSigns.rows.get(11);
+    expect(row11?.gapsRepeat).toBeUndefined();
+    expect(gooseSigns.whole.coldRain).toBeUndefined();
+    expect(gooseSigns.rows.get(9)?.rowShallow).toBe('not');
   });
 
-  it('Marigold’s rows all lie deep: the machine is asked, and its row cleaners come first', () => {
+  it('Marigold’s rows all lie deep: its row cleaners, and no row of it', () => {
     const { card, cells } = cardOf('Marigold');
-    const [first] = weighCauses(machineSigns(card, cells), ['machine']);
-    expect(first!.cause).toBe('cleanerTrenches');
-    expect(first!.speaksAgainst).toEqual([]);
+    const signs = caseSigns(card, cells);
+    expect(signs.whole.allDeep).toBe('plain');
+    const likely = weighCauses(signs).filter(({ probability }) => probability >= LIKELY);
+    expect(likely.map(({ cause }) => cause)).toEqual(['cleanerTrenches']);
+    expect(likely[0]!.rows).toBeNull();
   });
 });

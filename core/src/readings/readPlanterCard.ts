@@ -32,6 +32,8 @@ export interface CardFilter {
   to?: string;
   /** Local hours: from the first, before the second. */
   hours?: readonly [number, number];
+  /** Of the planter, m/s: from the first, below the second; what was seen at no known speed is left out. */
+  speeds?: readonly [number, number];
 }
 
 /** Something a row is named for. */
@@ -93,7 +95,7 @@ export interface PlanterCard {
   places: number;
   plantingIds: string[];
   /** What there is to filter by, whatever is filtered now. */
-  all: { plantingIds: string[]; days: string[]; hours: number[] };
+  all: { plantingIds: string[]; days: string[]; hours: number[]; speeds: number[] };
 }
 
 /** Chance of naming any row of a sound planter, over all measures together. */
@@ -113,7 +115,11 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
     (!filter.plantingIds || filter.plantingIds.includes(one.plantingId)) &&
     (!filter.from || one.on >= filter.from) &&
     (!filter.to || one.on <= filter.to) &&
-    (!filter.hours || (one.hour >= filter.hours[0] && one.hour < filter.hours[1]));
+    (!filter.hours || (one.hour >= filter.hours[0] && one.hour < filter.hours[1])) &&
+    (!filter.speeds ||
+      (one.speedMPerS !== undefined &&
+        one.speedMPerS >= filter.speeds[0] &&
+        one.speedMPerS < filter.speeds[1]));
   const cells = all.cells.filter(wanted);
   const dug = new Set(
     cells.flatMap((one) => (one.measure === 'depth' ? [`${one.placeId} ${one.row}`] : [])),
@@ -190,6 +196,9 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
       plantingIds: unique(all.cells.map(({ plantingId }) => plantingId)),
       days: unique(all.cells.map(({ on }) => on)),
       hours: [...new Set(all.cells.map(({ hour }) => hour))].sort((a, b) => a - b),
+      speeds: [...new Set(all.cells.flatMap(({ speedMPerS }) => speedMPerS ?? []))].sort(
+        (a, b) => a - b,
+      ),
     },
   };
 }

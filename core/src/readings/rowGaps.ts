@@ -1,5 +1,5 @@
 import { group } from 'd3-array';
-import { findRepeatingGaps, type RepeatingGaps } from '../spacing/index.ts';
+import { findRepeatingGaps, gapsAgain, type RepeatingGaps } from '../spacing/index.ts';
 import type { CardTape } from './cardCells.ts';
 
 /** What the tapes of a row say of its disc. */
@@ -7,6 +7,8 @@ export interface RowGaps {
   row: number;
   /** Gaps that come again each turn; null where none were told. */
   repeating: RepeatingGaps | null;
+  /** Chance that gaps follow each other a turn apart as often by accident; null where its cells are not known, or no tape reaches so far. */
+  again: number | null;
   /** Its longest tape, m, and how many turns of the disc that is; null where its cells are not known. */
   longestM: number;
   turns: number | null;
@@ -42,6 +44,7 @@ export const readRowGaps = (tapes: readonly CardTape[], cells: number | null): R
       return {
         row,
         repeating,
+        again: cells === null ? null : gapsAgain(runs, { referenceM: spacingM, cells }),
         longestM: longest.lengthM,
         turns,
         tapeToTellM:

@@ -4,6 +4,7 @@ import { INCH_M, show } from '../units/index.ts';
 import {
   figureOf,
   judgeCard,
+  noCells,
   proveWork,
   suggestWork,
   type CardCell,
@@ -26,7 +27,7 @@ const planter = {
   asTyped: {},
   archived: false,
 };
-const NOTHING: CardCells = { cells: [], depths: [], tapes: [], photos: [], furrows: [], digs: [] };
+const NOTHING: CardCells = noCells();
 const finding = (measure: CardMeasure, tolerances: number): CardFinding => {
   const difference = tolerances * MEASURE_FACTS[measure].tolerance;
   return {
@@ -124,6 +125,7 @@ describe('a repair by another measure than depth', () => {
         walkId: 'w',
         on: '2028-05-26',
         hour: 9,
+        clockH: 9,
         value: 0.08 + 0.01 * (((r * 5 + s * 3) % 7) - 3) + (r === 1 ? more : 0),
         of: 30,
       })),

@@ -47,6 +47,7 @@ export {
   type Note,
   type Visit,
   type WorkItem,
+  type Evidence,
   type Workspace,
   type Conflict,
 } from './kinds.ts';

@@ -18,6 +18,7 @@ export type SamplingPlan = DataOf<'samplingPlan'>;
 export type Planter = DataOf<'planter'>;
 export type Planting = DataOf<'planting'>;
 export type WorkItem = DataOf<'workItem'>;
+export type Evidence = DataOf<'evidence'>;
 export type Walk = DataOf<'walk'>;
 export type StandWalk = Extract<Walk, { purpose: 'stand' }>;
 export type TrenchWalk = Extract<Walk, { purpose: 'trench' }>;

@@ -1,3 +1,4 @@
+export { EFFORTS, FAULTS, isOfRows, makeBlindCase, type BlindFault } from './blind/index.ts';
 export { makeDemoSeason, type DemoSeason, type DemoRecord } from './demo/makeDemoSeason.ts';
 export { demoField, type DemoField } from './demo/demoShapes.ts';
 export { demoScenario, DEMO_PLANTINGS, DEMO_TODAY } from './demo/demoScenarios.ts';
@@ -8,7 +9,7 @@ export {
   STATION_HEADERS,
   type DemoStation,
 } from './demo/demoStation.ts';
-export { errorBySeason, judgementRates, keeps, type Rate } from './judgement/index.ts';
+export { errorBySeason, faultTable, judgementRates, keeps, type Rate } from './judgement/index.ts';
 export { digBelow } from './digBelow.ts';
 export { digRow, type DugSeed } from './digRow.ts';
 export { measuredDays } from './measuredDays.ts';

@@ -7,8 +7,10 @@ import { targetSpacing } from '../targets/index.ts';
 import {
   CAUSES,
   type Cause,
+  type Hardship,
   type Scenario,
   type SimulatedDay,
+  type SimulatedUnit,
   type SimulatedZone,
 } from './world.ts';
 
@@ -78,6 +80,12 @@ function weathered(zone: SimulatedZone, weather: readonly SimulatedDay[]): Simul
   };
 }
 
+const isPlugged = (plugged: SimulatedUnit['plugged'], pass: number, atM: number) =>
+  plugged !== undefined &&
+  atM >= plugged.fromM &&
+  atM < plugged.toM &&
+  (plugged.passes?.includes(pass) ?? true);
+
 /** Values that neighbours share: a first-order autoregressive wander with SD 1. */
 function wander(random: SeededRandom, stepM: number, lengthM: number): () => number {
   const keep = Math.exp(-stepM / lengthM);
@@ -142,6 +150,7 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
     if (intoMoisture < 0 && random.uniform() < Math.min(0.95, 0.35 + (-intoMoisture / 0.01) * 0.4))
       return code.drySeed;
     if (random.uniform() < zone.pestShare * (depthM < 0.03 ? 2 : 1)) return code.pest;
+    if (zone.hollowShare && random.uniform() < zone.hollowShare) return code.hollowed;
     if (random.uniform() < zone.rotShare * stress) return code.rot;
     if (random.uniform() < zone.coldInjuryShare * stress) return code.coldInjury;
     if (random.uniform() < zone.crustShare * stress) return code.crust;
@@ -155,6 +164,12 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
     if (random.uniform() < 2.5 * zone.crustShare) factor *= 1.08 + 0.25 * random.uniform();
     if (random.uniform() < 2 * zone.coldInjuryShare) factor *= 1.08 + 0.25 * random.uniform();
     return factor;
+  };
+
+  const killed = (hardship?: Hardship): number => {
+    for (const [cause, share] of Object.entries(hardship?.kills ?? {}))
+      if (random.uniform() < share) return code[cause as Cause];
+    return code.none;
   };
 
   let at = 0;
@@ -200,9 +215,9 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
       const zone = zones[z]!;
       let seeds = 1;
       let empty = code.none;
-      if (unit.plugged && centreM >= unit.plugged.fromM && centreM < unit.plugged.toM)
-        empty = code.pluggedRow;
-      else if ((slot + phase) % planter.cells === unit.damagedCell) empty = code.damagedCell;
+      if (isPlugged(unit.plugged, pass, centreM)) empty = code.pluggedRow;
+      else if (unit.damagedCells?.includes((slot + phase) % planter.cells))
+        empty = code.damagedCell;
       else if (random.uniform() < unit.skipRate) empty = code.skip;
       else if (random.uniform() < unit.doubleRate) seeds = 2;
       const placeM =
@@ -215,7 +230,9 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
         const positionM = centreM + random.normal() * unit.scatterSdM + s * 0.015;
         const depthM = Math.max(0.003, unit.depthMeanM + placeM + random.normal() * ownSdM);
         const cause =
-          track && random.uniform() < track.lossShare ? code.crust : stopped(zone, depthM);
+          track && random.uniform() < track.lossShare
+            ? code.crust
+            : stopped(zone, depthM) || killed(unit.hardship);
         if (cause !== code.none) {
           record(slot, positionM, depthM, cause, Infinity);
           continue;
@@ -224,6 +241,7 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
           heatToEmergence(depthM) *
           Math.max(0.6, 1 + random.normal() * heatSpread) *
           slowed(zone, depthM) *
+          (unit.hardship && random.uniform() < unit.hardship.slowShare ? unit.hardship.slowBy : 1) *
           (track?.heatFactor ?? 1);
         record(slot, positionM, depthM, code.none, clocks[z]!(heat));
       }

@@ -55,7 +55,7 @@ describe('simulateStand', () => {
 
   it('a damaged cell leaves a gap every 24 slots, and only in its row', () => {
     const scenario = cornField();
-    scenario.planter.units[8] = { ...goodUnit(0.05), damagedCell: 5 };
+    scenario.planter.units[8] = { ...goodUnit(0.05), damagedCells: [5] };
     const stand = simulateStand(scenario, 2);
     const at = (row: number) =>
       gapsInStretch(stand, { pass: 0, row, fromM: 0, toM: 300, atH: LATER }).filter(

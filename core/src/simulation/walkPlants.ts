@@ -66,6 +66,7 @@ const LOOKS: Record<Exclude<Cause, 'none'> | 'notYet', readonly [GapFind, number
     ['bent', 0.4],
   ],
   tooDeep: [['leafedOut', 1]],
+  hollowed: [['hollow', 1]],
   notYet: [['coming', 1]],
 };
 

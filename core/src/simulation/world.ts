@@ -17,6 +17,8 @@ export interface SimulatedZone {
   coldInjuryShare: number;
   /** Chance that an animal or insect takes the seed. */
   pestShare: number;
+  /** Chance that an insect hollows it in the ground; left out: none. */
+  hollowShare?: number;
   /** Warmer or colder than the station, °C. */
   temperatureOffsetC: number;
 }
@@ -32,10 +34,21 @@ export interface SimulatedUnit {
   doubleRate: number;
   /** SD of a seed's position about its slot, m. */
   scatterSdM: number;
-  /** Cell of the disc that never carries a seed. */
-  damagedCell?: number;
-  /** Stretch of every pass where nothing comes out, m. */
-  plugged?: { fromM: number; toM: number };
+  /** Cells of the disc that never carry a seed. */
+  damagedCells?: readonly number[];
+  /** Stretch of every pass, or of those named, where nothing comes out, m. */
+  plugged?: { fromM: number; toM: number; passes?: readonly number[] };
+  /** What this unit’s furrow does to its seeds. */
+  hardship?: Hardship;
+}
+
+/** A furrow that kills some of its seeds and slows others. */
+export interface Hardship {
+  /** Chance that a live seed ends so. */
+  kills: Partial<Record<Exclude<Cause, 'none'>, number>>;
+  /** Share of the others that comes late, and by what factor of their heat. */
+  slowShare: number;
+  slowBy: number;
 }
 
 export interface SimulatedPlanter {
@@ -134,6 +147,7 @@ export const CAUSES = [
   'pest',
   'crust',
   'tooDeep',
+  'hollowed',
 ] as const;
 export type Cause = (typeof CAUSES)[number];
 

@@ -34,6 +34,7 @@ const EXAMPLES: Record<Dimension, string> = {
   population: '32k, 32,000/ac or 79 000/ha',
   share: '95 %',
   temperature: '50 °F or 10 °C',
+  speed: '5 mph or 8 km/h',
   heat: '115 °F·d or 64 °C·d',
   mass: '2,000 lb or 900 kg',
   massRate: '90 lb/ac or 100 kg/ha',

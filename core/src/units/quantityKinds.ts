@@ -15,6 +15,11 @@ const KINDS = {
     us: { unit: 'in', style: { fraction: 8 } },
     metric: { unit: 'cm', style: { decimals: 1 } },
   },
+  /** Of a machine over the ground. */
+  speed: {
+    us: { unit: 'mph', style: { decimals: 1 } },
+    metric: { unit: 'kmPerH', style: { decimals: 1 } },
+  },
   /** A spread or an error of depth, where fractions would hide it. */
   depthSpread: {
     us: { unit: 'in', style: { decimals: 2 } },

@@ -8,6 +8,7 @@ export type Dimension =
   | 'share'
   | 'temperature'
   | 'heat'
+  | 'speed'
   | 'mass'
   | 'massRate'
   | 'seedSize'
@@ -193,6 +194,8 @@ export const UNITS = {
     symbol: 'seeds/lb',
     words: ['seeds/lb', '/lb', 'per lb', 'seeds per lb'],
   },
+  mph: { dimension: 'speed', factor: 0.44704, symbol: 'mph', words: ['mph', 'mi/h'] },
+  kmPerH: { dimension: 'speed', factor: 1 / 3.6, symbol: 'km/h', words: ['km/h', 'kmh', 'kph'] },
   percent: { dimension: 'share', factor: 0.01, symbol: '%', words: ['%', 'percent', 'per cent'] },
   celsiusDay: {
     dimension: 'heat',

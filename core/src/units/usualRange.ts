@@ -16,6 +16,7 @@ const USUAL: Partial<Record<QuantityKind, UsualRange>> = {
   rowLength: [0.5 * FOOT_M, 300 * FOOT_M],
   tapePosition: [0, 200 * FOOT_M],
   hoopDiameter: [10 * INCH_M, 80 * INCH_M],
+  speed: [0.5, 6],
   population: [5_000 / ACRE_M2, 3_000_000 / ACRE_M2],
   area: [0.1 * ACRE_M2, 5_000 * ACRE_M2],
   cornYield: [0.12, 2.2],

@@ -70,7 +70,9 @@ describe('an older season', () => {
   it('leaves with all that was seen in it and its weather; what all seasons share stays', async () => {
     await evictSeason(local, 2026);
     expect(await kinds()).toEqual([
+      'causeTable',
       'conflict',
+      'evidence',
       'field',
       'fieldPart',
       'groundPicture',

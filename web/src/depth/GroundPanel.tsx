@@ -18,10 +18,11 @@ export function GroundPanel({ stop }: { stop: TrenchStop }) {
     () => ({
       dryLayerM: enteredFrom(kept?.dryLayerM ?? null, kept?.asTyped.dryLayerM, 'seedDepth', units),
       feel: kept?.feel ?? null,
+      speedMPerS: enteredFrom(kept?.speedMPerS ?? null, kept?.asTyped.speedMPerS, 'speed', units),
       sensor: written(kept?.sensor),
       sensorAdequate: written(kept?.sensorAdequate),
     }),
-    ({ dryLayerM: dry, feel, sensor, sensorAdequate }) => {
+    ({ dryLayerM: dry, speedMPerS: speed, feel, sensor, sensorAdequate }) => {
       const said = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
       const next: Ground = {
         row: null,
@@ -33,7 +34,12 @@ export function GroundPanel({ stop }: { stop: TrenchStop }) {
         feel,
         sensor: said(sensor),
         sensorAdequate: said(sensorAdequate),
-        asTyped: readable(dry) ? { ...kept?.asTyped, dryLayerM: dry.text } : (kept?.asTyped ?? {}),
+        speedMPerS: readable(speed) ? speed.value : (kept?.speedMPerS ?? null),
+        asTyped: {
+          ...kept?.asTyped,
+          ...(readable(dry) ? { dryLayerM: dry.text } : {}),
+          ...(readable(speed) ? { speedMPerS: speed.text } : {}),
+        },
       };
       const put = device.put('observation', next, stop.ground?.id);
       return put.ok ? {} : put.problems;
@@ -54,6 +60,12 @@ export function GroundPanel({ stop }: { stop: TrenchStop }) {
         value={form.values.feel}
         onChange={(feel) => form.setFieldValue('feel', feel)}
         clearable
+      />
+      <QuantityInput
+        label="Speed of the planter, if known"
+        kind="speed"
+        size="md"
+        {...figure('speedMPerS')}
       />
       <div className={styles.settings}>
         <TextInput

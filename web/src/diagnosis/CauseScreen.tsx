@@ -1,13 +1,15 @@
-import { capital, DIAGNOSES, EVIDENCE_FACTS, type Cause, type Diagnosis } from '@sendero/core';
+import { capital, EVIDENCE_FACTS } from '@sendero/core';
 import { Link, useParams } from 'react-router';
 import { CauseDrawing } from './CauseDrawing.tsx';
 import { ratioText, SCOPE_WORDS, SURE_WORDS, WHEN_WORDS } from './causeWords.ts';
+import { useCauses } from './useCauses.ts';
 import styles from './diagnosis.module.css';
 
 /** One cause: where it shows, what speaks for and against it, what settles it and what to do. */
 export default function CauseScreen() {
   const { cause: name } = useParams();
-  const cause: Cause | undefined = DIAGNOSES[name as Diagnosis];
+  const { causes, own } = useCauses();
+  const cause = causes[name ?? ''];
   if (!cause)
     return (
       <p>
@@ -43,11 +45,17 @@ export default function CauseScreen() {
             </tbody>
           </table>
           <p className="small">
-            <span className="default-mark">odds: defaults of this app, nobody’s research</span>
+            {own ? (
+              `Odds from ${own.name}.`
+            ) : (
+              <span className="default-mark">odds: defaults of this app, nobody’s research</span>
+            )}
           </p>
         </section>
         <div className="stack">
-          <CauseDrawing scope={cause.scope} says={cause.says} />
+          <div className={styles.drawing}>
+            <CauseDrawing cause={name!} scope={cause.scope} says={cause.says} />
+          </div>
           <dl className="facts">
             <dt>Settled by</dt>
             <dd>
@@ -66,7 +74,11 @@ export default function CauseScreen() {
               {cause.takenFor.map((other, i) => (
                 <span key={other}>
                   {i > 0 && ', '}
-                  <Link to={`/causes/${other}`}>{DIAGNOSES[other as Diagnosis].says}</Link>
+                  {causes[other] ? (
+                    <Link to={`/causes/${other}`}>{causes[other].says}</Link>
+                  ) : (
+                    other
+                  )}
                 </span>
               ))}
             </dd>

@@ -1,4 +1,4 @@
-import type { Cause, Family } from '@sendero/core';
+import type { Cause, Family, Sighting } from '@sendero/core';
 
 export const FAMILY_WORDS: Record<Family, string> = {
   placement: 'Placing the seed',
@@ -12,6 +12,7 @@ export const FAMILY_WORDS: Record<Family, string> = {
 
 export const SCOPE_WORDS: Record<Cause['scope'], string> = {
   row: 'single rows',
+  tracks: 'the rows behind tyres',
   machine: 'the whole machine',
   field: 'the field, or places in it',
 };
@@ -36,3 +37,11 @@ export const ratioText = (ratio: number): string =>
     : ratio < 1
       ? `${ratio < 0.2 ? 'a tenth' : 'a third'} as likely`
       : 'no difference';
+
+/** A chance as people say it. @example chanceText(0.96) // '96 in 100' */
+export const chanceText = (p: number): string =>
+  p > 0.99 ? 'over 99 in 100' : p < 0.01 ? 'under 1 in 100' : `${Math.round(100 * p)} in 100`;
+
+/** How plainly something shows, before what it is. @example seenWord('hint') // 'a hint that ' */
+export const seenWord = (seen: Sighting): string =>
+  ({ hint: 'a hint that ', plain: 'plainly, ', seen: '', not: '' })[seen];

@@ -27,7 +27,7 @@ const FIGURES: { value: LogMapFigure; says: string; show(value: number, units: U
     { value: 'droppedPerM2', says: 'Population', show: quantity('population') },
     { value: 'wheelLoadN', says: 'Gauge-wheel load', show: force },
     { value: 'downforceN', says: 'Downforce', show: force },
-    { value: 'speedMPerS', says: 'Speed', show: speed },
+    { value: 'speedMPerS', says: 'Speed', show: quantity('speed') },
     { value: 'singulation', says: 'Singulation', show: quantity('share') },
     { value: 'moisture', says: 'Furrow moisture', show: quantity('share') },
   ];
@@ -38,11 +38,6 @@ function force(value: number, { system }: Units) {
   const unit = system === 'us' ? 'lb' : 'N';
   return `${Math.round(value / LOG_UNITS.force[unit])} ${unit}`;
 }
-function speed(value: number, { system }: Units) {
-  const unit = system === 'us' ? 'mph' : 'km/h';
-  return `${(value / LOG_UNITS.speed[unit]).toFixed(1)} ${unit}`;
-}
-
 /** A planter log over its field, as the server sums it up for what is in sight. */
 export default function LogMapScreen() {
   const { plantingId, logId } = useParams();

@@ -3,14 +3,13 @@ import {
   machineText,
   patternText,
   rowShort,
-  type CardCells,
   type CardFilter,
   type Kept,
   type PlanterCard,
 } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
 import { Suspense, useMemo, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { shortDate } from '../app/dates.ts';
 import { lazyExtra } from '../app/lazyExtra.ts';
 import { RowTabs } from '../app/RowTabs.tsx';
@@ -23,7 +22,8 @@ import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
 import { useWork } from './useWork.ts';
 import styles from './card.module.css';
 
-const WhatItCouldBe = lazyExtra(() => import('../diagnosis/WhatItCouldBe.tsx'));
+const CardPatterns = lazyExtra(() => import('./CardPatterns.tsx'));
+const Why = lazyExtra(() => import('../diagnosis/Why.tsx'));
 
 /** A planter's season, row by row, over all its fields. */
 export default function PlanterCardScreen() {
@@ -43,6 +43,7 @@ interface Filter {
   field: string;
   soil: string;
   hours: string;
+  speed: string;
   from: string;
   to: string;
 }
@@ -56,11 +57,20 @@ const HOURS: Record<string, [number, number] | undefined> = {
   afternoon: [12, 24],
 };
 
+/** @example speedsOf('below 2.2') // [0, 2.2] */
+function speedsOf(chosen: string): [number, number] {
+  const [side, from] = chosen.split(' ');
+  return side === 'below' ? [0, Number(from)] : [Number(from), Infinity];
+}
+
 function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfPlanter }) {
+  const [search] = useSearchParams();
+  const fromAddress = search.get('field');
   const [filter, setFilter] = useState<Filter>({
-    field: 'all',
+    field: plantings.some(({ id }) => id === fromAddress) ? fromAddress! : 'all',
     soil: 'all',
     hours: 'all',
+    speed: 'all',
     from: '',
     to: '',
   });
@@ -81,6 +91,7 @@ function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfP
       ...(filter.from ? { from: filter.from } : {}),
       ...(filter.to ? { to: filter.to } : {}),
       ...(HOURS[filter.hours] ? { hours: HOURS[filter.hours]! } : {}),
+      ...(filter.speed === 'all' ? {} : { speeds: speedsOf(filter.speed) }),
     }),
     [filter, plantings, fields],
   );
@@ -137,10 +148,6 @@ function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfP
                   {planter.data.trackRows.length > 0 && ' Tyres stand where they run.'}
                 </p>
               </section>
-              {card.grade && <Grade grade={card.grade} />}
-            </div>
-            <div className={styles.column}>
-              <Worst card={card} cells={cells} chosen={chosen} onChoose={setPicked} />
               <RowYear
                 card={card}
                 cells={cells}
@@ -148,6 +155,22 @@ function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfP
                 plantings={plantings}
                 planterId={planter.id}
               />
+            </div>
+            <div className={styles.column}>
+              <Worst card={card} chosen={chosen} onChoose={setPicked} />
+              <Suspense fallback={null}>
+                <CardPatterns card={card} />
+              </Suspense>
+              <Suspense fallback={null}>
+                <Why
+                  card={card}
+                  cells={cells}
+                  planterId={planter.id}
+                  season={season}
+                  plantings={plantings}
+                />
+              </Suspense>
+              {card.grade && <Grade grade={card.grade} />}
             </div>
           </div>
         </>
@@ -177,6 +200,7 @@ function Filters({
   onFilter(filter: Filter): void;
 }) {
   const fields = useAll('field');
+  const units = useUnits();
   const days = card.all.days.map((on) => ({ value: on, label: shortDate(on) }));
   const named = plantings
     .filter(({ id }) => card.all.plantingIds.includes(id))
@@ -221,6 +245,17 @@ function Filters({
           { value: 'afternoon', label: 'From noon on' },
         ]}
       />
+      {card.all.speeds.length > 1 && (
+        <NativeSelect
+          label="Speed"
+          value={filter.speed}
+          onChange={change('speed')}
+          data={[
+            { value: 'all', label: 'Any speed' },
+            ...speedChoices(card.all.speeds, units.show),
+          ]}
+        />
+      )}
       <NativeSelect
         label="Seen from"
         value={filter.from}
@@ -237,15 +272,20 @@ function Filters({
   );
 }
 
+/** Below and from each speed that was noted but the slowest. */
+const speedChoices = (speeds: readonly number[], show: ReturnType<typeof useUnits>['show']) =>
+  speeds.slice(1).flatMap((from) => [
+    { value: `below ${from}`, label: `Below ${show(from, 'speed')}` },
+    { value: `from ${from}`, label: `${show(from, 'speed')} and faster` },
+  ]);
+
 /** What the machine and its rows are named for, the worst first. */
 function Worst({
   card,
-  cells,
   chosen,
   onChoose,
 }: {
   card: PlanterCard;
-  cells: CardCells;
   chosen: number;
   onChoose(row: number): void;
 }) {
@@ -275,11 +315,6 @@ function Worst({
           </li>
         ))}
       </ol>
-      {card.machine.length > 0 && (
-        <Suspense fallback={null}>
-          <WhatItCouldBe card={card} cells={cells} row={null} />
-        </Suspense>
-      )}
       {card.worst.length === 0 && whole.length === 0 && (
         <p className="rule-left leaf">
           No row is told from its sisters or its target: nothing to mend by what was seen.

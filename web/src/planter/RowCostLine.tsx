@@ -19,11 +19,14 @@ export function RowCostLine({
   cells,
   rows,
   plantings,
+  brief = false,
 }: {
   card: PlanterCard;
   cells: CardCells;
   rows: readonly number[];
   plantings: readonly Kept<'planting'>[];
+  /** The figure alone: how it is made stands beside the row. */
+  brief?: boolean;
 }) {
   const units = useUnits();
   const fields = useAll('field');
@@ -41,14 +44,14 @@ export function RowCostLine({
     },
   );
   if (costs.length === 0) return null;
+  const said = <strong>It costs {costText(costs, units.show, rows.length)}.</strong>;
+  if (brief) return <p>{said}</p>;
   const schools = costs.find(
     ({ schools: of }) => of.strict[1].toFixed(6) !== of.compensating[1].toFixed(6),
   );
   return (
     <div data-testid="row-cost">
-      <p>
-        <strong>It costs {costText(costs, units.show, rows.length)}.</strong>
-      </p>
+      <p>{said}</p>
       {schools && (
         <p className="small">
           The schools part: a stand that makes up for gaps loses{' '}

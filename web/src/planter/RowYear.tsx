@@ -21,7 +21,7 @@ import { useUnits } from '../units/useUnits.ts';
 import { RowCostLine } from './RowCostLine.tsx';
 import styles from './card.module.css';
 
-const WhatItCouldBe = lazyExtra(() => import('../diagnosis/WhatItCouldBe.tsx'));
+const RowPlaces = lazyExtra(() => import('./RowPlaces.tsx'));
 const OverYears = lazyExtra(() => import('./OverYears.tsx'));
 
 /** One row's season: what it is named for, then each visit with what it showed. */
@@ -56,6 +56,11 @@ export function RowYear({
           <p className="small soft">{sentence(seenText(finding))}</p>
         </div>
       ))}
+      {own.findings[0] && (
+        <Suspense fallback={null}>
+          <RowPlaces card={card} row={row} finding={own.findings[0]} plantings={plantings} />
+        </Suspense>
+      )}
       {again && (
         <div className="rule-left signal">
           <p>
@@ -66,11 +71,6 @@ export function RowYear({
       )}
       {own.badness > 0 && (
         <RowCostLine card={card} cells={cells} rows={[row]} plantings={plantings} />
-      )}
-      {own.badness > 0 && (
-        <Suspense fallback={null}>
-          <WhatItCouldBe card={card} cells={cells} row={row} />
-        </Suspense>
       )}
       {own.findings.length === 0 && !again && (
         <p className="rule-left leaf">

@@ -116,7 +116,7 @@ describe('a row over the years', () => {
 });
 
 describe('why', () => {
-  it('beside a row stands what it points to, with what speaks for it and against it', async () => {
+  it('the card says what its rows point to, with what speaks for it and against it', async () => {
     const { records, planter } = cardSeason();
     const here = await onScreen(
       <Routes>
@@ -124,12 +124,13 @@ describe('why', () => {
       </Routes>,
       { holding: records, path: `/planters/${planter.id}` },
     );
-    const points = await here.findByRole('group', { name: 'What row 4 points to' });
-    const [first] = points.querySelectorAll('a');
-    expect(first!.textContent).toBe('Depth stop set differently');
-    expect(first!.getAttribute('href')).toBe('/causes/depthStop');
-    expect(points.textContent).toContain('For: its seed lies shallower than it should');
-    expect(points.textContent).toContain('no probability is given');
+    const why = await here.findByRole('region', { name: 'Why' });
+    const [first] = why.querySelectorAll('summary');
+    expect(why.textContent).toMatch(/Depth stop set differently: row 4(over 99|9\d) in 100/);
+    expect(why.textContent).toContain('its seed lies shallower than it should');
+    expect(first).toBeTruthy();
+    const more = here.getAllByRole('link', { name: 'More of this cause', hidden: true });
+    expect(more[0]!.getAttribute('href')).toBe('/causes/depthStop');
   });
 
   it('every cause is listed, and has a page with its evidence, check and caution', async () => {

@@ -28,6 +28,8 @@ export function cardSeason() {
     flaggedLength: null,
     emergenceCount: null,
     workItem: null,
+    evidence: null,
+    causeTable: null,
   });
   const made: ExampleRecord[] = records.map((one) =>
     one.kind === 'planting'

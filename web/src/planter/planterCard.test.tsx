@@ -69,6 +69,28 @@ describe('the planter card', () => {
     );
   });
 
+  it('says why: the likeliest cause with what speaks for it, and takes what somebody saw', async () => {
+    const { records, planter } = cardSeason();
+    const here = await open(`/planters/${planter.id}`, records);
+    const why = await here.findByRole('region', { name: 'Why' });
+    const chance = () =>
+      /Depth stop set differently: row 4(over 99|\d+) in 100/.exec(why.textContent!)?.[1];
+    expect(chance()).toBeDefined();
+    const before = Number(chance()!.replace('over ', ''));
+    expect(before).toBeGreaterThan(80);
+    await here.user.click(here.getByText('Add what you saw'));
+    await here.user.selectOptions(here.getByLabelText('Where'), 'Row 4');
+    await here.user.selectOptions(
+      here.getByLabelText('What'),
+      'Its seed lies shallower than it should',
+    );
+    await here.user.click(here.getByRole('button', { name: 'It is not there' }));
+    expect(why.textContent).toContain('Row 4: its seed is not shallow');
+    expect(Number(chance()?.replace('over ', '') ?? 0)).toBeLessThan(before);
+    await here.user.click(here.getByRole('button', { name: 'Take out' }));
+    expect(Number(chance()!.replace('over ', ''))).toBe(before);
+  });
+
   it('a planter nothing was measured of says what it is judged by', async () => {
     const { records, planter } = cardSeason();
     const bare = records.filter(({ kind }) => !['walk', 'stop', 'observation'].includes(kind));

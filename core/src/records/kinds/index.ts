@@ -1,6 +1,8 @@
 import { belowGround } from './belowGround.ts';
+import { causeTable } from './causeTable.ts';
 import { conflict } from './conflict.ts';
 import { emergenceCount } from './emergenceCount.ts';
+import { evidence } from './evidence.ts';
 import { event } from './event.ts';
 import { field } from './field.ts';
 import { fieldPart } from './fieldPart.ts';
@@ -48,6 +50,8 @@ export const KINDS = {
   tagOutcome,
   visit,
   workItem,
+  evidence,
+  causeTable,
   conflict,
 } as const;
 

@@ -144,6 +144,11 @@ const groundSchema = z.strictObject({
   /** A sensor's reading and the level its owner calls adequate, in the sensor's own figures. */
   sensor: z.nullable(within(0, 1000, 'Enter the sensor’s reading.')),
   sensorAdequate: z.nullable(within(0.01, 1000, 'Enter your own adequate level for this sensor.')),
+  /** How fast the planter went there; null: not noted. */
+  speedMPerS: z._default(
+    z.nullable(within(0.1, 10, 'Enter a speed up to 22 mph (36 km/h).')),
+    null,
+  ),
   note,
   asTyped,
 });
@@ -394,8 +399,8 @@ function stagesIn(
 /** What was seen at a stop: of one planter row, or of the place. */
 export const observation = defineKind({
   schema: observationSchema,
-  version: 3,
-  added: { 2: ['readToM'], 3: ['stages', 'stagedBy', 'of', 'side'] },
+  version: 4,
+  added: { 2: ['readToM'], 3: ['stages', 'stagedBy', 'of', 'side'], 4: ['speedMPerS'] },
   migrations: {
     1: (old) => (old.type === 'tape' ? { readToM: null, ...old } : old),
     2: (old) =>
@@ -404,6 +409,7 @@ export const observation = defineKind({
         : old.type === 'photo'
           ? { of: null, side: null, ...old }
           : old,
+    3: (old) => (old.type === 'ground' ? { speedMPerS: null, ...old } : old),
   },
   parents: { stopId: 'stop' },
   held: 'walk',

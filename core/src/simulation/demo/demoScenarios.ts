@@ -36,7 +36,7 @@ const gooseUnits = (depthM: number): SimulatedUnit[] =>
     const row = i + 1;
     const unit = goodUnit(depthM);
     if (row === 4) return { ...unit, depthMeanM: depthM - 0.8 * INCH_M };
-    if (row === 9) return { ...unit, damagedCell: 11 };
+    if (row === 9) return { ...unit, damagedCells: [11] };
     if (row === 6 || row === 7)
       return { ...unit, depthMeanM: depthM - 0.3 * INCH_M, depthSdM: 0.009, scatterSdM: 0.03 };
     return unit;
@@ -167,6 +167,7 @@ export interface DemoTrench {
   seedsPerRow: number;
   dryLayerM: number;
   typedDryLayer: string;
+  speedMph: number;
   /** Findings that are not normal, by row. */
   furrows: Record<number, Partial<FurrowFindings>>;
   closingWheels: Record<number, string>;
@@ -198,6 +199,7 @@ const GOOSE_CHECK: DemoTrench = {
   seedsPerRow: 6,
   dryLayerM: 1.25 * INCH_M,
   typedDryLayer: '1 1/4"',
+  speedMph: 5,
   furrows: { 7: { wall: 'smeared' } },
   closingWheels: {},
 };
@@ -267,6 +269,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
       seedsPerRow: 6,
       dryLayerM: 1.25 * INCH_M,
       typedDryLayer: '1 1/4"',
+      speedMph: 4.5,
       furrows: {
         4: { closing: 'loose', contact: 'airPockets' },
         6: { wall: 'smeared' },
@@ -417,6 +420,7 @@ export const DEMO_PLANTINGS: DemoPlanting[] = [
       seedsPerRow: 6,
       dryLayerM: INCH_M,
       typedDryLayer: '1"',
+      speedMph: 5.5,
       furrows: {},
       closingWheels: {},
       rowCleaner: 'new, running deep: a trench in every row',

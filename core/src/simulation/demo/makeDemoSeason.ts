@@ -1,4 +1,4 @@
-import { ACRE_M2, INCH_M } from '../../units/index.ts';
+import { ACRE_M2, INCH_M, toSi } from '../../units/index.ts';
 import { group } from 'd3-array';
 import { v7 as uuidv7 } from 'uuid';
 import { DEFAULT_DEPTH_TOLERANCE_M, NORMAL_FURROW } from '../../depth/index.ts';
@@ -354,8 +354,9 @@ export function makeDemoSeason({
         feel: 'adequate',
         sensor: null,
         sensorAdequate: null,
+        speedMPerS: toSi(trench.speedMph, 'mph'),
         note: '',
-        asTyped: { dryLayerM: trench.typedDryLayer },
+        asTyped: { dryLayerM: trench.typedDryLayer, speedMPerS: `${trench.speedMph} mph` },
       },
       by,
       stamp(2),

@@ -1,5 +1,11 @@
 import { judgePlanterRows } from '../../planter/index.ts';
-import { proveWork, rowFigures, type CardCells, type WorkProof } from '../../readings/index.ts';
+import {
+  noCells,
+  proveWork,
+  rowFigures,
+  type CardCells,
+  type WorkProof,
+} from '../../readings/index.ts';
 import { findRepeatingGaps } from '../../spacing/index.ts';
 import { mean, seededRandom, type SeededRandom } from '../../stats/index.ts';
 import { INCH_M } from '../../units/index.ts';
@@ -58,11 +64,8 @@ function check(
 }
 
 const cellsOf = (depths: CardCells['depths']): CardCells => ({
+  ...noCells(),
   depths,
-  tapes: [],
-  photos: [],
-  furrows: [],
-  digs: [],
   cells: depths.map(({ row, plantingId, placeId, offM }) => ({
     measure: 'depth',
     row,
@@ -71,6 +74,7 @@ const cellsOf = (depths: CardCells['depths']): CardCells => ({
     walkId: null,
     on: '2028-05-01',
     hour: 10,
+    clockH: 10,
     value: mean(offM)!,
     of: offM.length,
   })),

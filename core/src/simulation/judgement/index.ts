@@ -1,5 +1,6 @@
 import { belowRates } from './belowRates.ts';
 import { cardRates } from './cardRates.ts';
+import { diagnosisRates } from './diagnosisRates.ts';
 import { emergenceRates } from './emergenceRates.ts';
 import { monitorRates } from './monitorRates.ts';
 import { plantRates } from './plantRates.ts';
@@ -11,6 +12,7 @@ import { depthRates } from './depthRates.ts';
 import type { Rate } from './rate.ts';
 import { standRates } from './standRates.ts';
 
+export { faultTable } from './diagnosisRates.ts';
 export { errorBySeason } from './predictionRates.ts';
 export { keeps, type Rate } from './rate.ts';
 
@@ -32,6 +34,7 @@ export function judgementRates(of: { seed: number; runs: number }): Rate[] {
     ...samplingRates({ seed: of.seed, runs: Math.max(of.runs, Math.min(1000, 3 * of.runs)) }),
     ...plantRates({ seed: of.seed, runs: Math.max(300, of.runs) }),
     ...cardRates(of),
+    ...diagnosisRates(of),
     ...seasonRates({ first: of.seed, runs: Math.ceil(of.runs / 2) }),
   ];
 }

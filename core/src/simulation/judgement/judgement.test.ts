@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { depthRates } from './depthRates.ts';
 import { belowRates } from './belowRates.ts';
 import { cardRates } from './cardRates.ts';
+import { diagnosisRates } from './diagnosisRates.ts';
 import { emergenceRates } from './emergenceRates.ts';
 import { keeps } from './rate.ts';
 import { monitorRates } from './monitorRates.ts';
@@ -26,5 +27,6 @@ describe('error rates of the judgements, over simulated cases whose truth is kno
     ...plantRates({ seed: 20279, runs: 15 }),
     ...seasonRates({ first: 20274, runs: 4 }),
     ...cardRates({ seed: 20280, runs: 30 }),
+    ...diagnosisRates({ seed: 20281, runs: 36 }),
   ])('$what', (rate) => expect(keeps(rate, 2.5), JSON.stringify(rate)).toBe(true));
 });

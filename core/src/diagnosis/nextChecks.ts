@@ -1,0 +1,51 @@
+import { requireFinite } from '../arguments/index.ts';
+import type { Cause } from './cause.ts';
+import { DIAGNOSES } from './causes.ts';
+import type { CauseTable } from './causeTable.ts';
+import { CHECK_RATIO, type WeighedCause } from './weighCauses.ts';
+
+export interface NextCheck {
+  cause: string;
+  /** Rows it is made in; null: anywhere. */
+  rows: number[] | null;
+  check: string;
+  minutes: number;
+  /** Expected fall in uncertainty, bits for each minute. */
+  bitsPerMinute: number;
+}
+
+/** A check shows its cause so often where it is there, and as seldom where it is not: what multiplies odds by ten. */
+const TRUE_SHARE = CHECK_RATIO / (1 + CHECK_RATIO);
+
+/** A cause is open while its probability lies between these. Defaults. */
+export const OPEN: readonly [number, number] = [0.1, 0.9];
+
+const bits = (p: number) =>
+  p <= 0 || p >= 1 ? 0 : -(p * Math.log2(p) + (1 - p) * Math.log2(1 - p));
+
+/**
+ * The checks that would settle the causes still open, the one that tells most for its time first: the information between its outcome and its cause.
+ *
+ * @param daysAfterPlanting today; checks that are too late by then are left out; null: all
+ * @param table the causes they are of
+ * @throws RangeError for days that are no number
+ * @example nextChecks(causes, 30)[0]?.check
+ */
+export function nextChecks(
+  causes: readonly Pick<WeighedCause, 'cause' | 'rows' | 'probability'>[],
+  daysAfterPlanting: number | null = null,
+  table: CauseTable = DIAGNOSES,
+): NextCheck[] {
+  if (daysAfterPlanting !== null) requireFinite('daysAfterPlanting', daysAfterPlanting);
+  return causes
+    .flatMap(({ cause, rows, probability }): NextCheck[] => {
+      const { what, minutes, within }: Cause['check'] = table[cause]!.check;
+      if (probability < OPEN[0] || probability > OPEN[1]) return [];
+      if (within !== undefined && daysAfterPlanting !== null && daysAfterPlanting > within)
+        return [];
+      const shows = probability * TRUE_SHARE + (1 - probability) * (1 - TRUE_SHARE);
+      const told = bits(shows) - bits(TRUE_SHARE);
+      return [{ cause, rows, check: what, minutes, bitsPerMinute: told / minutes }];
+    })
+    .sort((a, b) => b.bitsPerMinute - a.bitsPerMinute);
+}

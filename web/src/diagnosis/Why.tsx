@@ -1,0 +1,205 @@
+import {
+  capital,
+  LIKELY,
+  lower,
+  rowsText,
+  type CardCells,
+  type Kept,
+  type NextCheck,
+  type PlanterCard,
+  type WeighedCause,
+} from '@sendero/core';
+import { Button } from '@mantine/core';
+import { Link } from 'react-router';
+import { useOfferUndo } from '../app/Undo.tsx';
+import { useDevice, useToday } from '../data/hooks.ts';
+import { RowCostLine } from '../planter/RowCostLine.tsx';
+import { Balance } from './Balance.tsx';
+import { chanceText, SURE_WORDS, WHEN_WORDS } from './causeWords.ts';
+import { EvidenceByHand } from './EvidenceByHand.tsx';
+import { useDiagnosis, type Diagnosis } from './useDiagnosis.ts';
+import styles from './diagnosis.module.css';
+
+/** Causes below this chance are not shown: see the whole table at /causes. */
+const SHOWN = 0.1;
+const MOST_SHOWN = 6;
+
+/** Why the rows of a planter stand as they do: each cause as a balance of what speaks for and against it, and what to look at next. */
+export default function Why({
+  card,
+  cells,
+  planterId,
+  season,
+  plantings,
+}: {
+  card: PlanterCard;
+  cells: CardCells;
+  planterId: string;
+  season: number;
+  plantings: readonly Kept<'planting'>[];
+}) {
+  const diagnosis = useDiagnosis({ card, cells, planterId, season, plantings });
+  const { causes, checks, table, plantingId } = diagnosis;
+  const shown = causes.filter(({ probability }) => probability >= SHOWN).slice(0, MOST_SHOWN);
+  const named = card.worst.length > 0 || card.machine.length > 0 || card.patterns.length > 0;
+  const likely = shown.some(({ probability }) => probability >= LIKELY);
+  const keep = useKeepEvidence(planterId, season, plantingId);
+  return (
+    <section className={`sheet stack tight ${styles.why}`} aria-label="Why">
+      <h2>Why</h2>
+      {!likely && (
+        <p className={named ? 'rule-left clay' : 'rule-left leaf'}>
+          <strong>{named ? 'Not enough to say.' : 'Nothing is likely to be wrong.'}</strong>{' '}
+          {named
+            ? 'What was seen points to no cause by more than even chances.'
+            : 'What was looked at speaks for no cause by more than even chances.'}
+        </p>
+      )}
+      {checks[0] && <NextBest check={checks[0]} others={checks.slice(1, 4)} keep={keep} />}
+      {shown.map((one, i) => (
+        <OneCause
+          key={one.cause}
+          one={one}
+          open={i === 0 && one.probability >= LIKELY}
+          table={table}
+          cost={
+            one.rows && one.probability >= LIKELY ? (
+              <RowCostLine card={card} cells={cells} rows={one.rows} plantings={plantings} brief />
+            ) : null
+          }
+        />
+      ))}
+      <EvidenceByHand diagnosis={diagnosis} rows={card.planter.rows} keep={keep} />
+      <p className="small soft">
+        {plantingId === null
+          ? 'Over several fields only the machine is asked: choose a field above for its ground and weather. '
+          : ''}
+        Odds are those of <Link to="/causes">the table of causes</Link>, a{' '}
+        <span className="default-mark">default of this app</span>. A chance is how often a cause
+        with such odds was there in simulated cases, of which most had a fault.
+      </p>
+    </section>
+  );
+}
+
+export type KeepEvidence = (
+  what: { about: 'check' | 'sign'; name: string; row: number | null },
+  found: boolean,
+) => void;
+
+function useKeepEvidence(
+  planterId: string,
+  season: number,
+  plantingId: string | null,
+): KeepEvidence {
+  const device = useDevice();
+  const offer = useOfferUndo();
+  const on = useToday();
+  return (what, found) => {
+    const saved = device.put('evidence', { planterId, season, plantingId, ...what, found, on });
+    if (saved.ok)
+      offer({
+        says: found ? 'Kept: it is there.' : 'Kept: it is not there.',
+        undo: () => device.remove('evidence', saved.id),
+      });
+  };
+}
+
+function NextBest({
+  check,
+  others,
+  keep,
+}: {
+  check: NextCheck;
+  others: readonly NextCheck[];
+  keep: KeepEvidence;
+}) {
+  return (
+    <div className={styles.next} role="group" aria-label="Next best check">
+      <h3>Next best check</h3>
+      <p>
+        <strong>{check.check}</strong>
+        {check.rows && check.rows.length > 0 ? ` (${rowsText(check.rows).toLowerCase()})` : ''},
+        about {check.minutes} min.
+      </p>
+      <div className="row">
+        <Found check={check} keep={keep} />
+      </div>
+      {others.length > 0 && (
+        <details>
+          <summary>Other checks, by what they tell for their time</summary>
+          <ul className="list-plain">
+            {others.map((one) => (
+              <li key={`${one.cause} ${one.rows?.join()}`} className={styles.other}>
+                <span>
+                  {one.check}
+                  {one.rows ? ` (${rowsText(one.rows).toLowerCase()})` : ''}, about {one.minutes}{' '}
+                  min
+                </span>
+                <span className="row">
+                  <Found check={one} keep={keep} />
+                </span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </div>
+  );
+}
+
+function Found({ check, keep }: { check: NextCheck; keep: KeepEvidence }) {
+  const what = { about: 'check' as const, name: check.cause, row: checkedRow(check) };
+  return (
+    <>
+      <Button h={48} variant="default" onClick={() => keep(what, true)}>
+        It is so
+      </Button>
+      <Button h={48} variant="default" onClick={() => keep(what, false)}>
+        It is not so
+      </Button>
+    </>
+  );
+}
+
+/** A check of one row is kept of that row; of the machine, the tyre rows or the field of none. */
+const checkedRow = ({ rows }: NextCheck) => (rows && rows.length === 1 ? rows[0]! : null);
+
+function OneCause({
+  one,
+  open,
+  table,
+  cost,
+}: {
+  one: WeighedCause;
+  open: boolean;
+  table: Diagnosis['table'];
+  cost: React.ReactNode;
+}) {
+  const { says, check, change, when, sure, controllable, better, caution } = table[one.cause]!;
+  return (
+    <details className={styles.cause} open={open}>
+      <summary>
+        <span>
+          <strong>{says}</strong>
+          {one.rows && one.rows.length > 0 && <>: {rowsText(one.rows).toLowerCase()}</>}
+        </span>
+        <span className={styles.chance}>{chanceText(one.probability)}</span>
+      </summary>
+      <Balance one={one} />
+      {cost}
+      <p className="small">
+        <strong>Change:</strong> {lower(change)} {capital(WHEN_WORDS[when])}; {SURE_WORDS[sure]}.
+      </p>
+      <p className="small">
+        <strong>{controllable ? 'In hand; next time:' : 'Not in hand; next time:'}</strong>{' '}
+        {lower(better)}
+      </p>
+      <p className="small">
+        Settled by: {lower(check.what)} (about {check.minutes} min).{' '}
+        <Link to={`/causes/${one.cause}`}>More of this cause</Link>
+      </p>
+      {caution && <p className="small rule-left signal">{caution}</p>}
+    </details>
+  );
+}
