@@ -304,6 +304,18 @@ takes(
   { signed: 'value' },
 );
 takes(
+  'rowOn',
+  'row moves day',
+  args(whole(1, 24), list(record({ rowA: whole(1, 24), rowB: whole(1, 24), on: day }), 0, 4), day),
+  { made: 'moves day' },
+);
+takes(
+  'rowNow',
+  'row moves day',
+  args(whole(1, 24), list(record({ rowA: whole(1, 24), rowB: whole(1, 24), on: day }), 0, 4), day),
+  { made: 'moves day' },
+);
+takes(
   'gapsAgain',
   'runs options',
   args(

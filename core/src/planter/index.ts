@@ -1,3 +1,4 @@
+export { rowNow, rowOn, type UnitMoved } from './unitPlaces.ts';
 export { driftOfDay, type Drift, type TimedFigure } from './driftOfDay.ts';
 export { neighboursAlike, type NeighboursAlike } from './neighboursAlike.ts';
 export { droppedPopulation, type DroppedPopulation, type DroppedRow } from './droppedPopulation.ts';

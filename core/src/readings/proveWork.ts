@@ -1,5 +1,12 @@
 import { digsToSettle } from '../depth/index.ts';
-import { MEASURE_FACTS, rowModel, rowsAgainst, type CardMeasure } from '../planter/index.ts';
+import {
+  MEASURE_FACTS,
+  rowModel,
+  rowNow,
+  rowsAgainst,
+  type CardMeasure,
+  type UnitMoved,
+} from '../planter/index.ts';
 import type { WorkItem } from '../records/index.ts';
 import { requirePositive, requireWhole } from '../arguments/index.ts';
 import { mean, normalQuantile, pooledSpread, tCdf, tInterval } from '../stats/index.ts';
@@ -40,17 +47,21 @@ const LEVEL = 0.05;
  * and moved there by more than chance (one-sided t, 5 %); it did not where they still lie outside on the same side (75 %); else it cannot be told yet.
  *
  * @param before what was measured in the season it was found in; @param after what was since it was done
+ * @param moves units that changed places since: the proof is looked for where they sit now
  * @example proveWork(item, cells2026, cells2027).proof // 'worked'
  */
 export function proveWork(
   { rows, measure, doneOn }: Pick<WorkItem, 'rows' | 'measure' | 'doneOn'>,
   before: CardCells,
   after: CardCells,
+  moves: readonly UnitMoved[] = [],
 ): WorkProof | null {
   if (measure === null) return null;
   const { tolerance } = MEASURE_FACTS[measure];
   const then = figureOf(measure, rows, before, '');
-  const now = figureOf(measure, rows, after, doneOn ?? '');
+  const lastSeen = before.cells.reduce((last, { on }) => (on > last ? on : last), '');
+  const sit = rows.map((row) => rowNow(row, moves, lastSeen));
+  const now = figureOf(measure, sit, after, doneOn ?? '');
   const told = { before: then, after: now, tolerance };
   if (!now) return { ...told, proof: 'notSeen', p: null, more: null };
   const chance = (limit: number) => tCdf((limit - now.difference) / now.se, now.df);

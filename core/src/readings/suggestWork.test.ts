@@ -139,6 +139,20 @@ describe('a repair by another measure than depth', () => {
     expect(proveWork(item, season(0.25), NOTHING)!.proof).toBe('notSeen');
   });
 
+  it('is proven where the unit sits now, when it changed places since', () => {
+    const before = { ...season(0.25) };
+    before.cells = before.cells.map((one) => ({ ...one, on: '2027-05-26' }));
+    // The unit of row 2 sits in row 5 now, and is as bad as it was; row 2 is fine with another unit.
+    const after = { ...season(0) };
+    after.cells = after.cells.map((one) => ({
+      ...one,
+      value: one.value + (one.row === 5 ? 0.25 : 0),
+    }));
+    const moves = [{ rowA: 2, rowB: 5, on: '2027-12-09' }];
+    expect(proveWork(item, before, after)!.proof).toBe('worked');
+    expect(proveWork(item, before, after, moves)!.proof).toBe('didNot');
+  });
+
   it('is not called a success where nothing was wrong before', () => {
     expect(proveWork(item, season(0), season(0))!.proof).toBe('cannotTell');
   });

@@ -81,6 +81,7 @@ describe('an older season', () => {
       'planting',
       'tagOutcome',
       'taggedPlant',
+      'unitMove',
       'weatherForecast',
       'weatherStation',
       'workItem',

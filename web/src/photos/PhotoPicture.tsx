@@ -6,14 +6,16 @@ import styles from './PhotoPicture.module.css';
 
 /** A photo of a stop, from this device if it is here, else from the server when that can be reached; it can be deleted. */
 export function PhotoPicture({
-  id,
   photoId,
   label,
+  ...of
 }: {
-  id: string;
   photoId: string;
   label: string;
-}) {
+} & (
+  | { /** The observation it is. */ id: string }
+  | { /** Takes it from what it belongs to. */ onDelete(): void }
+)) {
   const device = useDevice();
   const offer = useOfferUndo();
   const [source, setSource] = useState<string | null>(null);
@@ -32,8 +34,9 @@ export function PhotoPicture({
     };
   }, [device, photoId]);
   const remove = () => {
-    device.remove('observation', id);
-    offer({ says: 'Photo deleted.', undo: () => device.restore('observation', id) });
+    if ('onDelete' in of) return of.onDelete();
+    device.remove('observation', of.id);
+    offer({ says: 'Photo deleted.', undo: () => device.restore('observation', of.id) });
   };
   return (
     <figure className={styles.framed}>

@@ -4,6 +4,7 @@ import {
   findingsShort,
   judgeCard,
   MEASURE_FACTS,
+  rowOn,
   seedsToProve,
   type Kept,
 } from '@sendero/core';
@@ -12,7 +13,7 @@ import { Link } from 'react-router';
 import { shortDate } from '../app/dates.ts';
 import { useChildren } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
-import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
+import { seasonEnds, useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
 
 /** What the planter card knows of a row, where it is dug again: what was mended and waits for its proof, and what it was named for elsewhere. */
 export default function KnownOfRow({
@@ -31,11 +32,16 @@ export default function KnownOfRow({
   const items = useChildren('workItem', 'planterId', planterId);
   const elsewhere = useMemo(() => now && judgeCard(now.planter.data, now.cells), [now]);
   const last = useMemo(() => before && judgeCard(before.planter.data, before.cells), [before]);
-  const own = items.filter(({ data }) => data.rows.includes(row));
+  const moves = useChildren('unitMove', 'planterId', planterId).map(({ data }) => data);
+  // What is known goes with the unit, wherever it sits now.
+  const own = items.filter(({ data }) =>
+    data.rows.includes(rowOn(row, moves, seasonEnds(data.season))),
+  );
+  const satLast = before ? rowOn(row, moves, seasonEnds(before.season)) : row;
   const lines = [
     ...own.flatMap((item) => proofLine(item, before, units.show) ?? []),
     ...[elsewhere, last].flatMap((card, i) => {
-      const known = card?.rows[row - 1];
+      const known = card?.rows[(i === 0 ? row : satLast) - 1];
       return known && (known.findings.length > 0 || known.gaps?.repeating)
         ? [
             `${i === 0 ? 'This season elsewhere' : 'Last season'}: ${findingsShort(known, units.show)}.`,

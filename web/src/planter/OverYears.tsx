@@ -3,6 +3,7 @@ import {
   MEASURE_FACTS,
   MEASURE_WORDS,
   measureText,
+  rowOn,
   rowOverYears,
   type YearLine,
 } from '@sendero/core';
@@ -12,7 +13,7 @@ import { shortDate } from '../app/dates.ts';
 import { useChildren } from '../data/hooks.ts';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
-import { useCardCells } from './useCardCells.ts';
+import { seasonEnds, useCardCells } from './useCardCells.ts';
 
 /** Lines shown at once. */
 const MOST_LINES = 3;
@@ -23,6 +24,7 @@ export default function OverYears({ planterId, row }: { planterId: string; row: 
   const back1 = useCardCells(planterId, 1);
   const back2 = useCardCells(planterId, 2);
   const items = useChildren('workItem', 'planterId', planterId);
+  const moved = useChildren('unitMove', 'planterId', planterId);
   const seasons = useMemo(
     () =>
       [back2, back1, back0].flatMap((read) =>
@@ -33,14 +35,31 @@ export default function OverYears({ planterId, row }: { planterId: string; row: 
     [back0, back1, back2],
   );
   // Seasons are judged once; choosing another row only reads them.
-  const lines = useMemo(() => rowOverYears(seasons, row).slice(0, MOST_LINES), [seasons, row]);
-  const done = items.filter(({ data }) => data.doneOn !== null && data.rows.includes(row));
-  if (lines.length === 0) return null;
+  const moves = useMemo(() => moved.map(({ data }) => data), [moved]);
+  const lines = useMemo(
+    () => rowOverYears(seasons, row, moves).slice(0, MOST_LINES),
+    [seasons, row, moves],
+  );
+  const done = items.filter(
+    ({ data }) =>
+      data.doneOn !== null && data.rows.includes(rowOn(row, moves, seasonEnds(data.season))),
+  );
+  const came = moved.filter(({ data }) => data.rowA === row || data.rowB === row);
+  if (lines.length === 0 && came.length === 0) return null;
   return (
     <div className="stack tight" role="group" aria-label={`Row ${row} over the years`}>
       <h3>Over the years</h3>
       {lines.map((line) => (
         <YearPicture key={line.measure} line={line} />
+      ))}
+      {came.map(({ id, data }) => (
+        <p key={id} className="small">
+          <b>
+            {shortDate(data.on)}, {data.on.slice(0, 4)}
+          </b>{' '}
+          This unit came from row {data.rowA === row ? data.rowB : data.rowA}; its history came with
+          it.
+        </p>
       ))}
       {done.map(({ id, data }) => (
         <p key={id} className="small">

@@ -12,6 +12,7 @@ import {
   type CardCells,
   type Kept,
   type WorkItem,
+  type WorkProof,
   type WorkState,
 } from '@sendero/core';
 import {
@@ -33,12 +34,14 @@ import { shortDate } from '../app/dates.ts';
 import { Dialog } from '../app/Dialog.tsx';
 import { saveFile } from '../app/saveFile.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
-import { useAll, useDevice, useToday, useWorkspace } from '../data/hooks.ts';
+import { useAll, useChildren, useDevice, useToday, useWorkspace } from '../data/hooks.ts';
 import { draftNames } from '../fields/useDraft.ts';
 import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
 import { useUnits, type Units } from '../units/useUnits.ts';
 import { useWork } from './useWork.ts';
+import { UnitMoves } from './UnitMoves.tsx';
 import { WorkForm } from './WorkForm.tsx';
+import { WorkPhotos } from './WorkPhotos.tsx';
 import { WorkSheet } from './WorkSheet.tsx';
 import { inOrder, PRIORITY_WORDS, STATE_WORDS, whereText } from './workWords.ts';
 import styles from './workshop.module.css';
@@ -71,6 +74,7 @@ function Workshop({
   const device = useDevice();
   const offer = useOfferUndo();
   const today = useToday();
+  const moved = useChildren('unitMove', 'planterId', planter.id);
   const card = useMemo(() => judgeCard(planter.data, cells), [planter, cells]);
   const { items, suggestions, add } = useWork(planter.id, season, card);
   const [open, setOpen] = useState<string | null>(() => {
@@ -101,13 +105,24 @@ function Workshop({
     if (item && over) move(item, over.id as WorkState);
   };
   /** Of what was done since the season before: what this season shows of it. */
-  const proofOf = ({ data }: Kept<'workItem'>): string | null => {
+  const provenBy = ({ data }: Kept<'workItem'>): WorkProof | null =>
+    data.state === 'done' && data.measure !== null && data.season === season - 1 && before
+      ? proveWork(
+          data,
+          before.cells,
+          cells,
+          moved.map((one) => one.data),
+        )
+      : null;
+  const proofOf = (item: Kept<'workItem'>): string | null => {
+    const { data } = item;
     if (data.state !== 'done' || data.measure === null) return null;
     if (data.season === season) return plannedProof(data, cells, units);
-    if (data.season !== season - 1 || !before) return null;
-    const proof = proveWork(data, before.cells, cells);
+    const proof = provenBy(item);
     return proof && proofText(data.measure, proof, units.show);
   };
+  const closed = items.filter((item) => provenBy(item)?.proof === 'worked');
+  const failed = items.filter((item) => provenBy(item)?.proof === 'didNot');
   /** What an item returns against its cost, where both are known. */
   const returnOf = ({ data }: Kept<'workItem'>): string | null => {
     if (data.cost === null || data.rows.length === 0 || data.season !== season) return null;
@@ -194,7 +209,7 @@ function Workshop({
             {WORK_STATES.map((state) => (
               <Column key={state} state={state}>
                 {items
-                  .filter(({ data }) => data.state === state)
+                  .filter((item) => item.data.state === state && !closed.includes(item))
                   .sort(inOrder)
                   .map((item) => (
                     <Item
@@ -213,6 +228,39 @@ function Workshop({
           </div>
         </DndContext>
       )}
+      {failed.length > 0 && (
+        <section className={`sheet stack tight ${styles.noPrint}`} aria-label="Did not work">
+          <h2>Did not work: on the list again?</h2>
+          {failed.map((item) => (
+            <div key={item.id} className={styles.suggestion}>
+              <div>
+                <strong>{item.data.what}</strong>
+                <p className="small soft">{proofOf(item)}</p>
+              </div>
+              <Button variant="default" h={48} onClick={() => move(item, 'todo')}>
+                Back to do
+              </Button>
+            </div>
+          ))}
+        </section>
+      )}
+      {closed.length > 0 && (
+        <section className={`sheet stack tight ${styles.noPrint}`} aria-label="Closed">
+          <h2>Closed: it worked</h2>
+          {closed.map((item) => (
+            <div key={item.id} className={styles.suggestion}>
+              <div>
+                <strong>{item.data.what}</strong>
+                <p className="small">{proofOf(item)}</p>
+              </div>
+              <Button variant="subtle" h={48} onClick={() => setOpen(item.id)}>
+                Open
+              </Button>
+            </div>
+          ))}
+        </section>
+      )}
+      <UnitMoves planter={planter} />
       {items.some(({ data }) => data.state !== 'done') && (
         <WorkSheet planter={planter} season={season} items={items} />
       )}
@@ -225,6 +273,7 @@ function Workshop({
             item={shown}
             onDone={() => setOpen(null)}
           />
+          {shown && <WorkPhotos item={shown} />}
           {shown && (
             <Button
               variant="subtle"

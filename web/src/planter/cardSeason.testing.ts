@@ -29,6 +29,7 @@ export function cardSeason() {
     emergenceCount: null,
     workItem: null,
     evidence: null,
+    unitMove: null,
     causeTable: null,
   });
   const made: ExampleRecord[] = records.map((one) =>

@@ -100,6 +100,21 @@ describe('the planter card', () => {
 });
 
 describe('the workshop list', () => {
+  it('keeps which units changed places, says what is wrong, and takes it out again', async () => {
+    const { records, planter } = cardSeason();
+    const here = await open(`/planters/${planter.id}/workshop`, records);
+    await here.user.click(here.getByText('Units moved to another row'));
+    const keep = () => here.getByRole('button', { name: 'They changed places' });
+    await here.user.selectOptions(here.getByLabelText('And of'), 'Row 1');
+    await here.user.click(keep());
+    expect(here.getByRole('alert').textContent).toBe('Choose two different rows.');
+    await here.user.selectOptions(here.getByLabelText('And of'), 'Row 4');
+    await here.user.click(keep());
+    expect(here.getByText(/: rows 1 and 4 changed/)).toBeTruthy();
+    await here.user.click(here.getByRole('button', { name: 'Take out' }));
+    expect(here.queryByText(/: rows 1 and 4 changed/)).toBeNull();
+  });
+
   it('takes a finding by one tap, gives it back by undo, and moves it by key', async () => {
     const { records, planter } = cardSeason();
     const here = await open(`/planters/${planter.id}/workshop`, records);

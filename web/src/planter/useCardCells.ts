@@ -10,6 +10,9 @@ export interface SeasonOfPlanter {
   cells: CardCells;
 }
 
+/** The day by which a season’s rows were seen: units that move do so after it. */
+export const seasonEnds = (season: number) => `${season}-07-31`;
+
 /**
  * Everything measured of a planter's rows in a season, the one on the screen unless said.
  * @returns undefined while it is read from the disk; null when there is no such planter

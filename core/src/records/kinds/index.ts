@@ -17,6 +17,7 @@ import { samplingPlan } from './samplingPlan.ts';
 import { stop } from './stop.ts';
 import { taggedPlant } from './taggedPlant.ts';
 import { tagOutcome } from './tagOutcome.ts';
+import { unitMove } from './unitMove.ts';
 import { visit } from './visit.ts';
 import { walk } from './walk.ts';
 import { weatherForecast } from './weatherForecast.ts';
@@ -51,6 +52,7 @@ export const KINDS = {
   visit,
   workItem,
   evidence,
+  unitMove,
   causeTable,
   conflict,
 } as const;

@@ -44,6 +44,11 @@ export const workItem = defineKind({
       doneOn: z._default(z.nullable(date), null),
       /** With what it was mended, and how. */
       doneNote: words(1000),
+      /** Pictures of it, by the ids their bytes are kept under. */
+      photos: z._default(
+        z.array(id).check(z.maxLength(12, 'Keep at most 12 pictures of an item.')),
+        [],
+      ),
       /** The season made up for it: the risk stays, so does the item. */
       seasonSavedIt: z._default(z.boolean(), false),
       note,
@@ -54,6 +59,9 @@ export const workItem = defineKind({
         path: ['doneOn'],
       }),
     ),
+  version: 2,
+  added: { 2: ['photos'] },
+  migrations: { 1: (old) => ({ photos: [], ...old }) },
   parents: { planterId: 'planter' },
   table: 'work_items',
   indexed: { planterId: 'uuid', season: 'integer', state: 'text' },
@@ -75,6 +83,7 @@ export const workItem = defineKind({
     cost: null,
     doneOn: null,
     doneNote: '',
+    photos: [],
     seasonSavedIt: false,
     note: '',
   },
