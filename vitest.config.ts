@@ -56,6 +56,8 @@ export default defineConfig({
       {
         test: {
           name: 'screens',
+          // Two tests beside a browser on two cores: the clock is no verdict.
+          testTimeout: 30_000,
           isolate: false,
           setupFiles: './src/app/screens.setup.ts',
           root: './web',

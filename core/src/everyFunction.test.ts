@@ -1086,6 +1086,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'alikeText',
     'spreadText',
   ] as const),
+  ...(['readSeedLog'] as const),
   ...(['readCauseTable', 'writeCauseTable'] as const),
   ...(['weighCauses', 'caseSigns', 'signsOfCase', 'spellsOf', 'diagnoseCase', 'noCells'] as const),
   ...(['digsToSettle', 'rowCost', 'repairReturn', 'costText', 'rowOverYears'] as const),

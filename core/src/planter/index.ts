@@ -1,3 +1,4 @@
+export { readSeedLog, type SeedLog, type SeedRun } from './readSeedLog.ts';
 export { rowNow, rowOn, type UnitMoved } from './unitPlaces.ts';
 export { driftOfDay, type Drift, type TimedFigure } from './driftOfDay.ts';
 export { neighboursAlike, type NeighboursAlike } from './neighboursAlike.ts';

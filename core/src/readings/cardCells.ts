@@ -12,6 +12,7 @@ import type {
   Planter,
   Planting,
   Stop,
+  Tape,
   Trench,
   TrenchWalk,
   Walk,
@@ -264,7 +265,20 @@ export function cardCells(records: CardRecords): CardCells {
         cells.push(made);
         return made;
       };
+      const tapeOf = (one: Tape, row: number, placeId: string): CardTape => ({
+        row,
+        plantingId: planting.id,
+        placeId,
+        on: walk.data.startedOn,
+        positionsM: one.positionsM,
+        lengthM: one.readToM ?? one.positionsM.at(-1) ?? 0,
+        spacingM,
+      });
       if (walk.data.purpose === 'trench') {
+        // Seeds of a log, not plants: they tell of the disc alone.
+        for (const { stop, seen } of places)
+          for (const one of seen)
+            if (one.type === 'tape' && one.row !== null) tapes.push(tapeOf(one, one.row, stop.id));
         const check = { id: walk.id, data: walk.data };
         depths.push(...trenchCells(check, planting, places, cell));
         monitorCells(places, { rowWidthM, spacingM }, cell);
@@ -299,15 +313,7 @@ export function cardCells(records: CardRecords): CardCells {
           }
           if (one.type === 'tape' && one.row !== null && planter.data.type === 'planter') {
             const told = analyseSpacing([tapeRun(one)], { referenceM: spacingM });
-            tapes.push({
-              row: one.row,
-              plantingId: planting.id,
-              placeId: stop.id,
-              on: walk.data.startedOn,
-              positionsM: one.positionsM,
-              lengthM: one.readToM ?? one.positionsM.at(-1) ?? 0,
-              spacingM,
-            });
+            tapes.push(tapeOf(one, one.row, stop.id));
             if (told.slots === 0) continue;
             cell('feed', one.row, stop.id, told.qualityOfFeedIndex!, told.slots);
             cell('skips', one.row, stop.id, told.missIndex!, told.slots);

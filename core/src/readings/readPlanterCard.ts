@@ -143,8 +143,9 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
     ];
   });
   const machine = machineFindings(measures, depths);
-  const taped = new Set(byMeasure.get('feed')?.map(({ placeId }) => placeId));
-  const tapes = all.tapes.filter(({ placeId }) => taped.has(placeId));
+  // Tapes of the places that are looked at; seeds of a log lie at places of a check.
+  const looked = new Set(cells.map(({ placeId }) => placeId));
+  const tapes = all.tapes.filter(({ placeId }) => looked.has(placeId));
   const gaps = new Map(readRowGaps(tapes, planter.cells).map((one) => [one.row, one]));
   const rows = Array.from({ length: planter.rows }, (_, i): CardRow => {
     const row = i + 1;

@@ -7,6 +7,7 @@ import { LogImport } from './LogImport.tsx';
 import { MonitorFigures } from './MonitorFigures.tsx';
 import { biasText, verdictWords } from './monitorWords.ts';
 import { useUnits } from '../units/useUnits.ts';
+import { SeedLog } from './SeedLog.tsx';
 import { PopulationPicture } from './PopulationPicture.tsx';
 import { useMonitorFigures } from './useMonitorFigures.ts';
 
@@ -129,6 +130,7 @@ function Monitor({ check }: { check: NonNullable<ReturnType<typeof useTrenchChec
               onCompare={setLog}
             />
           </section>
+          <SeedLog check={check} />
         </div>
       </div>
     </div>

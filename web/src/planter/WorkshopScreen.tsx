@@ -39,6 +39,7 @@ import { draftNames } from '../fields/useDraft.ts';
 import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
 import { useUnits, type Units } from '../units/useUnits.ts';
 import { useWork } from './useWork.ts';
+import { PlacesStrip } from './PlacesStrip.tsx';
 import { UnitMoves } from './UnitMoves.tsx';
 import { WorkForm } from './WorkForm.tsx';
 import { WorkPhotos } from './WorkPhotos.tsx';
@@ -228,37 +229,35 @@ function Workshop({
           </div>
         </DndContext>
       )}
-      {failed.length > 0 && (
-        <section className={`sheet stack tight ${styles.noPrint}`} aria-label="Did not work">
-          <h2>Did not work: on the list again?</h2>
-          {failed.map((item) => (
-            <div key={item.id} className={styles.suggestion}>
-              <div>
-                <strong>{item.data.what}</strong>
-                <p className="small soft">{proofOf(item)}</p>
-              </div>
-              <Button variant="default" h={48} onClick={() => move(item, 'todo')}>
-                Back to do
-              </Button>
-            </div>
-          ))}
-        </section>
-      )}
-      {closed.length > 0 && (
-        <section className={`sheet stack tight ${styles.noPrint}`} aria-label="Closed">
-          <h2>Closed: it worked</h2>
-          {closed.map((item) => (
-            <div key={item.id} className={styles.suggestion}>
-              <div>
-                <strong>{item.data.what}</strong>
-                <p className="small">{proofOf(item)}</p>
-              </div>
-              <Button variant="subtle" h={48} onClick={() => setOpen(item.id)}>
-                Open
-              </Button>
-            </div>
-          ))}
-        </section>
+      {(
+        [
+          ['Did not work', 'Did not work: on the list again?', failed],
+          ['Closed', 'Closed: it worked', closed],
+        ] as const
+      ).map(
+        ([label, title, proven]) =>
+          proven.length > 0 && (
+            <section
+              key={label}
+              className={`sheet stack tight ${styles.noPrint}`}
+              aria-label={label}
+            >
+              <h2>{title}</h2>
+              {proven.map((item) => (
+                <Proven key={item.id} item={item} proof={provenBy(item)!} says={proofOf(item)}>
+                  {label === 'Closed' ? (
+                    <Button variant="subtle" h={48} onClick={() => setOpen(item.id)}>
+                      Open
+                    </Button>
+                  ) : (
+                    <Button variant="default" h={48} onClick={() => move(item, 'todo')}>
+                      Back to do
+                    </Button>
+                  )}
+                </Proven>
+              ))}
+            </section>
+          ),
       )}
       <UnitMoves planter={planter} />
       {items.some(({ data }) => data.state !== 'done') && (
@@ -308,6 +307,43 @@ function plannedProof(data: WorkItem, cells: CardCells, units: Units): string | 
         })
       : null;
   return `Next season’s proof: ${MEASURE_WORDS[data.measure!].name.toLowerCase()} of ${whereText(data.rows).toLowerCase()} again${seeds ? `, ${seeds} seeds to within ${units.show(MEASURE_FACTS.depth.tolerance, 'seedDepth')}` : ''}.`;
+}
+
+/** What a repair came to: the sentence, and its rows before and since. */
+function Proven({
+  item: { data },
+  proof: { before, after },
+  says,
+  children,
+}: {
+  item: Kept<'workItem'>;
+  proof: WorkProof;
+  says: string | null;
+  children: ReactNode;
+}) {
+  const points = [
+    { key: 'before', figure: before, says: String(data.season) },
+    { key: 'since', figure: after, says: 'since' },
+  ].flatMap(({ figure, ...one }, x) =>
+    figure ? [{ ...one, x, off: figure.difference, marked: x === 0 }] : [],
+  );
+  return (
+    <div className={styles.suggestion}>
+      <div className="stack tight">
+        <strong>{data.what}</strong>
+        <p className="small">{says}</p>
+        {data.measure && points.length === 2 && (
+          <PlacesStrip
+            measure={data.measure}
+            label={`${whereText(data.rows)} before and since`}
+            points={points}
+            joined
+          />
+        )}
+      </div>
+      {children}
+    </div>
+  );
 }
 
 function Column({ state, children }: { state: WorkState; children: ReactNode }) {
