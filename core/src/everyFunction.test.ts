@@ -1088,7 +1088,16 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ] as const),
   ...(['readSeedLog'] as const),
   ...(['readCauseTable', 'writeCauseTable'] as const),
-  ...(['weighCauses', 'caseSigns', 'signsOfCase', 'spellsOf', 'diagnoseCase', 'noCells'] as const),
+  ...([
+    'weighCauses',
+    'caseSigns',
+    'signsOfCase',
+    'readCase',
+    'isClean',
+    'spellsOf',
+    'diagnoseCase',
+    'noCells',
+  ] as const),
   ...(['digsToSettle', 'rowCost', 'repairReturn', 'costText', 'rowOverYears'] as const),
   ...(['cardCells', 'judgeCard', 'readPlanterCard', 'rowYear', 'readRowGaps'] as const),
   ...([

@@ -13,6 +13,7 @@ import {
 import {
   goodGround,
   goodUnit,
+  faultTable,
   judgementRates,
   keeps,
   simulateStand,
@@ -253,6 +254,8 @@ async function faults(): Promise<void> {
   report('conflicts made of taps', run.conflicts, '', 0);
 }
 
+const percent = (share: number) => `${Math.round(100 * share)} %`.padStart(5);
+
 /** How often the app's judgements are right and wrong over simulated cases, each rate beside its limit. */
 function judgement() {
   console.log('\nJudgement');
@@ -260,6 +263,10 @@ function judgement() {
     'within' in by
       ? by.within.map((bound) => 100 * bound).join('–')
       : `${'atMost' in by ? '≤' : '≥'} ${100 * ('atMost' in by ? by.atMost : by.atLeast)}`;
+  for (const { fault, first, three, probability } of faultTable({ seed: 515_152, runs: 40 }))
+    console.log(
+      `  blind: ${fault.padEnd(18)} first ${percent(first)}, among three ${percent(three)}, given ${percent(probability)}`,
+    );
   for (const rate of judgementRates({ seed: 515_151, runs: 400 })) {
     const ok = keeps(rate);
     if (!ok) miss();

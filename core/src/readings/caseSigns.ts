@@ -180,8 +180,9 @@ export function caseSigns(
     if (isTold(whole.allSkips) && !isTold(own.rowSkips)) delete own.gapsWithoutSeed;
     for (const name of GAP_SIGNS) if (isTold(whole[name]) && !isTold(own.rowThin)) delete own[name];
     if (isTold(whole.tracksWorse) && card.planter.trackRows?.includes(row))
-      for (const name of ['rowShallow', 'rowThin', 'rowLate', 'smearedWall'] as const)
-        delete own[name];
+      for (const name of ['rowShallow', 'rowThin', 'rowLate', 'rowSkips', 'smearedWall'] as const)
+        // Places that hold no seed are the meter’s, in a track too.
+        if (name !== 'rowSkips' || !isTold(own.gapsWithoutSeed)) delete own[name];
     if (Object.values(own).some(shows)) rows.set(row, own);
   }
   const checks: CheckMade[] = [];

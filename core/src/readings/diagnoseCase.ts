@@ -5,15 +5,17 @@ import {
   weighCauses,
   EVIDENCE_FACTS,
   type NextCheck,
+  type WeighedCause,
   type WeighedSign,
 } from '../diagnosis/index.ts';
 import type { WeatherMonth } from '../records/index.ts';
+import { mean } from '../stats/index.ts';
 import { addDays } from '../season/index.ts';
 import { daysOfMonths, spellsSince, type Spell } from '../weather/index.ts';
 import { cardCells, type CardRecords } from './cardCells.ts';
 import { caseSigns } from './caseSigns.ts';
 import type { Held } from './held.ts';
-import { judgeCard } from './readPlanterCard.ts';
+import { judgeCard, type PlanterCard } from './readPlanterCard.ts';
 
 /** A planter’s records with the weather of its fields. */
 export interface CaseRecords extends CardRecords {
@@ -38,6 +40,25 @@ export interface Diagnosed {
 /** From this probability on something is taken to be there. A default. */
 export const LIKELY = 0.5;
 
+/** A stand below this share of the expected one is something wrong, whatever nobody found of it. A default. */
+const SOUND_STAND = 0.9;
+
+/**
+ * Whether nothing is likely to be wrong: no cause is, and the stand is about what was expected.
+ *
+ * @example isClean(card, causes) // false where a third of the plants is missing and nobody dug
+ */
+export function isClean(
+  { measures }: Pick<PlanterCard, 'measures'>,
+  causes: readonly Pick<WeighedCause, 'probability'>[],
+): boolean {
+  const stand = measures.find(({ measure }) => measure === 'stand');
+  return (
+    causes.every(({ probability }) => probability < LIKELY) &&
+    (stand === undefined || mean(stand.cells.map(({ value }) => value))! >= SOUND_STAND)
+  );
+}
+
 /** The weather that put one planting’s seeds at risk; null where it was not measured. @example spellsOf(planting, months, stationId) */
 export function spellsOf(
   { plantedOn, crop }: { plantedOn: string; crop: keyof typeof CROP_FACTS },
@@ -53,7 +74,10 @@ export function spellsOf(
 }
 
 /** What was recorded of a planter’s plantings, as evidence. Weather counts where the records are of one planting. @example weighCauses(signsOfCase(records)) */
-export function signsOfCase(records: CaseRecords): CaseSigns {
+export const signsOfCase = (records: CaseRecords): CaseSigns => readCase(records).signs;
+
+/** The same with the card they were read from. @example isClean(readCase(records).card, causes) */
+export function readCase(records: CaseRecords): { card: PlanterCard; signs: CaseSigns } {
   const cells = cardCells(records);
   const card = judgeCard(records.planter.data, cells);
   const [planting, ...others] = records.plantings;
@@ -61,7 +85,7 @@ export function signsOfCase(records: CaseRecords): CaseSigns {
     records.fields.find(({ id }) => id === planting?.data.fieldId)?.data.stationId ?? null;
   const spells =
     planting && others.length === 0 ? spellsOf(planting.data, records.months, stationId) : null;
-  return caseSigns(card, cells, { spells });
+  return { card, signs: caseSigns(card, cells, { spells }) };
 }
 
 /**
@@ -70,7 +94,8 @@ export function signsOfCase(records: CaseRecords): CaseSigns {
  * @example diagnoseCase(records).causes[0] // { cause: 'depthStop', rows: [4], probability: 0.97, evidence: […] }
  */
 export function diagnoseCase(records: CaseRecords): Diagnosed {
-  const causes = weighCauses(signsOfCase(records));
+  const { card, signs } = readCase(records);
+  const causes = weighCauses(signs);
   const evidence = ({ sign, seen, ratio }: WeighedSign) => ({
     name: sign === null ? 'check' : EVIDENCE_FACTS[sign][seen === 'not' ? 'absent' : 'says'],
     for: ratio > 1,
@@ -84,6 +109,6 @@ export function diagnoseCase(records: CaseRecords): Diagnosed {
       evidence: [...speaksFor, ...speaksAgainst].map(evidence),
     })),
     nextChecks: nextChecks(causes),
-    clean: causes.every(({ probability }) => probability < LIKELY),
+    clean: isClean(card, causes),
   };
 }

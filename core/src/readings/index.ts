@@ -166,7 +166,9 @@ export {
 export { caseSigns, type ByHand } from './caseSigns.ts';
 export {
   diagnoseCase,
+  isClean,
   LIKELY,
+  readCase,
   signsOfCase,
   spellsOf,
   type CaseRecords,

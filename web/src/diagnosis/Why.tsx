@@ -1,5 +1,6 @@
 import {
   capital,
+  isClean,
   LIKELY,
   lower,
   rowsText,
@@ -41,17 +42,21 @@ export default function Why({
   const diagnosis = useDiagnosis({ card, cells, planterId, season, plantings });
   const { causes, checks, table, plantingId } = diagnosis;
   const shown = causes.filter(({ probability }) => probability >= SHOWN).slice(0, MOST_SHOWN);
-  const named = card.worst.length > 0 || card.machine.length > 0 || card.patterns.length > 0;
+  const open =
+    !isClean(card, []) ||
+    card.worst.length > 0 ||
+    card.machine.length > 0 ||
+    card.patterns.length > 0;
   const likely = shown.some(({ probability }) => probability >= LIKELY);
   const keep = useKeepEvidence(planterId, season, plantingId);
   return (
     <section className={`sheet stack tight ${styles.why}`} aria-label="Why">
       <h2>Why</h2>
       {!likely && (
-        <p className={named ? 'rule-left clay' : 'rule-left leaf'}>
-          <strong>{named ? 'Not enough to say.' : 'Nothing is likely to be wrong.'}</strong>{' '}
-          {named
-            ? 'What was seen points to no cause by more than even chances.'
+        <p className={open ? 'rule-left signal' : 'rule-left leaf'}>
+          <strong>{open ? 'Not enough to say.' : 'Nothing is likely to be wrong.'}</strong>{' '}
+          {open
+            ? 'What was seen points to no cause by more than even chances: dig at gaps, and at late plants beside their neighbours.'
             : 'What was looked at speaks for no cause by more than even chances.'}
         </p>
       )}
