@@ -164,7 +164,7 @@ const shots: {
         sensorBias: { 5: 2 },
         placeOf: demoField('Long Forty', 40)!.fromCorner,
       });
-      await page.locator('input[type=file]').setInputFiles({
+      await page.locator('input[accept*="geojson"]').setInputFiles({
         name: 'goose, Long Forty.csv',
         mimeType: 'text/csv',
         buffer: Buffer.from([...logText(log, 12_000, 'csv')].join('')),

@@ -72,7 +72,7 @@ test('a planter log: columns guessed, broken lines named, row 5 found to count t
   const lines = simulated(6000).split('\n');
   lines[100] = lines[100]!.replace(/,[^,]*$/, '');
   lines[2000] = 'rubbish';
-  const choose = page.locator('input[type=file]');
+  const choose = page.locator('input[accept*="geojson"]');
   await choose.setInputFiles({
     name: 'goose.csv',
     mimeType: 'text/csv',
