@@ -316,6 +316,14 @@ takes(
   { made: 'moves day' },
 );
 takes(
+  'emptySlots',
+  'positionsM referenceM name',
+  args(positionsM, number(0.02, 0.5), fc.constant('runs')),
+  {
+    made: 'name',
+  },
+);
+takes(
   'gapsAgain',
   'runs options',
   args(

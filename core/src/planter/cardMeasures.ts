@@ -13,8 +13,10 @@ export const CARD_MEASURES = [
   'scatter',
   'monitor',
   'emergence',
+  'emergenceSpread',
   'stand',
   'late',
+  'digs',
 ] as const;
 export type CardMeasure = (typeof CARD_MEASURES)[number];
 
@@ -36,7 +38,7 @@ export interface MeasureFacts {
 /**
  * Each measure in the order of the work. Depth is the seed's less the depth aimed for; contact and closing are the share of furrows that
  * are not tight, or not closed and firm; feed is the quality-of-feed index; scatter the SD of single spacings over the target spacing;
- * monitor what the cab shows ÷ what was dug − 1; emergence the hours until half were up; stand plants ÷ expected live stand.
+ * monitor what the cab shows ÷ what was dug − 1; emergence the hours until half were up, its spread those from one in ten to nine in ten; stand plants ÷ expected live stand; digs the share of gaps and late plants dug that the planter made: no seed, or one placed elsewhere.
  */
 export const MEASURE_FACTS: Record<CardMeasure, MeasureFacts> = {
   depth: { part: 'placing', worse: 'either', unit: 'length', tolerance: 0.25 * INCH_M, target: 0 },
@@ -49,8 +51,10 @@ export const MEASURE_FACTS: Record<CardMeasure, MeasureFacts> = {
   scatter: { part: 'metering', worse: 'above', unit: 'ratio', tolerance: 0.08, singled: true },
   monitor: { part: 'metering', worse: 'either', unit: 'ratio', tolerance: 0.15 },
   emergence: { part: 'plants', worse: 'above', unit: 'hours', tolerance: 18 },
+  emergenceSpread: { part: 'plants', worse: 'above', unit: 'hours', tolerance: 24 },
   stand: { part: 'plants', worse: 'either', unit: 'ratio', tolerance: 0.1 },
   late: { part: 'plants', worse: 'above', unit: 'share', tolerance: 0.1 },
+  digs: { part: 'plants', worse: 'above', unit: 'share', tolerance: 0.35 },
 };
 
 /** How many tolerances a row lies off: what measures of different units are weighed by. @example inTolerances('late', -0.2) // 2 */

@@ -266,7 +266,12 @@ describe('what is measured of a row', () => {
         note: '',
       } as Observation,
     };
-    const { digs } = cardCells(records({ stops: [at], observations: [gap, late] }));
+    const read = cardCells(records({ stops: [at], observations: [gap, late] }));
+    // No seed, and one placed elsewhere: both of the planter’s making.
+    expect(read.cells.filter(({ measure }) => measure === 'digs')).toMatchObject([
+      { row: 2, value: 1, of: 2 },
+    ]);
+    const { digs } = read;
     expect(digs).toMatchObject([
       { row: 2, gap: 'noSeed', late: null, cover: ['crust'] },
       { row: 2, gap: null, late: 'shallower', cover: [] },
@@ -299,5 +304,20 @@ describe('what is measured of a row', () => {
     // 12 of 24: two thirds of the way from 4 (240 h) to 20 (288 h), less the first 4.
     expect(half!.value).toBeCloseTo(240 + (8 / 16) * 48, 6);
     expect(half).toMatchObject({ row: 3, placeId: 'gate', walkId: null, on: '2027-05-12' });
+    // From 2.4 to 21.6 of 24: before the first visit nobody knows, so there is no spread.
+    expect(of(all, 'emergenceSpread')).toEqual([]);
+    const later = records({
+      lengths: [length],
+      counts: [
+        visitOn('2027-05-06', 0),
+        visitOn('2027-05-08', 4),
+        visitOn('2027-05-10', 16),
+        visitOn('2027-05-12', 4),
+      ],
+    });
+    expect(of(later, 'emergenceSpread')[0]!.value).toBeCloseTo(
+      48 + 48 + (1.6 / 4) * 48 - (2.4 / 4) * 48,
+      6,
+    );
   });
 });

@@ -1,14 +1,23 @@
 import { group } from 'd3-array';
 import type { Cover } from '../belowGround/index.ts';
 import { digOf, sinceAdjustment, type Feel, type FurrowFindings } from '../depth/index.ts';
-import { whyLate, type GapFind, type LateCause, type RootForm, type Slot } from '../digs/index.ts';
+import {
+  PLACED,
+  whyLate,
+  type GapFind,
+  type LateCause,
+  type RootForm,
+  type Slot,
+} from '../digs/index.ts';
 import type { Sign } from '../pests/index.ts';
 import { droppedPopulation, type CardMeasure, type RowFigure } from '../planter/index.ts';
 import type {
   EmergenceCount,
   Field,
   FlaggedLength,
+  GapDig,
   Observation,
+  PlantDig,
   Planter,
   Planting,
   Stop,
@@ -162,6 +171,10 @@ export const noCells = (): CardCells => ({
   germination: new Map(),
 });
 
+/** A gap that holds no seed, or a late plant whose seed was placed elsewhere than its neighbour's. */
+const isPlantersOwn = (dug: GapDig | PlantDig): boolean =>
+  dug.type === 'gapDig' ? dug.found === 'noSeed' : PLACED.includes(whyLate(dug));
+
 /** Seeds of a row that tell a spread. */
 const LEAST_SEEDS = 3;
 
@@ -293,6 +306,16 @@ export function cardCells(records: CardRecords): CardCells {
           if (speeds.has(made.placeId)) made.speedMPerS = speeds.get(made.placeId)!;
         continue;
       }
+      for (const { stop, seen } of places) {
+        const dug = seen.filter(
+          (one): one is GapDig | PlantDig =>
+            (one.type === 'gapDig' && one.what === 'gap' && one.found !== null) ||
+            (one.type === 'plantDig' && one.late !== null),
+        );
+        for (const [row, own] of group(dug, (one) => one.row))
+          if (row !== null)
+            cell('digs', row, stop.id, own.filter(isPlantersOwn).length / own.length, own.length);
+      }
       const all = places.flatMap(({ seen }) => seen);
       // Where nobody looked for laggards, none was seen to lag: that is no figure.
       const lookedForLate = all.some(
@@ -393,13 +416,13 @@ function monitorCells(
   }
 }
 
-/** When half of what came up in a flagged length was up: read off the line between two visits. */
-function halfUpH(visits: readonly LengthVisit[]): number | null {
-  const half = (visits.at(-1)?.emerged ?? 0) / 2;
-  const after = visits.findIndex(({ emerged }) => half > 0 && emerged >= half);
+/** When such a share of what came up in a flagged length was up: read off the line between two visits. */
+function upAtH(visits: readonly LengthVisit[], share: number): number | null {
+  const wanted = (visits.at(-1)?.emerged ?? 0) * share;
+  const after = visits.findIndex(({ emerged }) => wanted > 0 && emerged >= wanted);
   const [a, b] = [visits[after - 1], visits[after]];
   if (!a || !b) return null;
-  return a.hours + ((half - a.emerged) / (b.emerged - a.emerged)) * (b.hours - a.hours);
+  return a.hours + ((wanted - a.emerged) / (b.emerged - a.emerged)) * (b.hours - a.hours);
 }
 
 function emergenceCells(
@@ -414,25 +437,28 @@ function emergenceCells(
     own,
     counts.filter(({ data }) => ids.has(data.lengthId)),
   );
-  return read.lengths.flatMap(({ data, visits }) => {
-    const value = halfUpH(visits);
+  return read.lengths.flatMap(({ data, visits }): CardCell[] => {
     const last = visits.at(-1);
-    return value === null || !last
-      ? []
-      : [
-          {
-            measure: 'emergence' as const,
-            row: data.row!,
-            plantingId: planting.id,
-            // Lengths laid side by side in the rows of one place are compared with each other.
-            placeId: data.place === '' ? planting.id : data.place,
-            walkId: null,
-            on: last.count.data.on,
-            hour: 12,
-            clockH: 12,
-            value,
-            of: last.emerged,
-          },
-        ];
+    const [tenth, half, most] = [0.1, 0.5, 0.9].map((share) => upAtH(visits, share));
+    if (!last) return [];
+    const cell = (measure: CardMeasure, value: number): CardCell => ({
+      measure,
+      row: data.row!,
+      plantingId: planting.id,
+      // Lengths laid side by side in the rows of one place are compared with each other.
+      placeId: data.place === '' ? planting.id : data.place,
+      walkId: null,
+      on: last.count.data.on,
+      hour: 12,
+      clockH: 12,
+      value,
+      of: last.emerged,
+    });
+    return [
+      ...(half === null || half === undefined ? [] : [cell('emergence', half)]),
+      ...(typeof tenth === 'number' && typeof most === 'number'
+        ? [cell('emergenceSpread', most - tenth)]
+        : []),
+    ];
   });
 }

@@ -26,8 +26,10 @@ const PART_OF: Record<CardMeasure, GradePart | null> = {
   scatter: null,
   monitor: null,
   emergence: 'evenness',
+  emergenceSpread: 'evenness',
   stand: 'stand',
   late: 'evenness',
+  digs: null,
 };
 
 /**

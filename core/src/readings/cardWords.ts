@@ -24,8 +24,13 @@ export const MEASURE_WORDS: Record<CardMeasure, { name: string; means: string }>
   scatter: { name: 'Scatter', means: 'SD of single spacings, of the target spacing' },
   monitor: { name: 'Monitor', means: 'what the cab shows against what was dug' },
   emergence: { name: 'Half up', means: 'hours from planting until half were up' },
+  emergenceSpread: {
+    name: 'Spread of coming up',
+    means: 'hours from one in ten up to nine in ten',
+  },
   stand: { name: 'Stand', means: 'plants against the expected live stand' },
   late: { name: 'Late plants', means: 'share of plants a stage or more behind' },
+  digs: { name: 'Planter’s own', means: 'share of gaps and late plants dug that it made' },
 };
 
 export const GRADE_WORDS: Record<GradePart, string> = {
@@ -71,8 +76,13 @@ const MORE: Record<CardMeasure, { above: string; below: string }> = {
   scatter: { above: 'more scatter of spacing', below: 'less scatter of spacing' },
   monitor: { above: 'more shown than dropped', below: 'less shown than dropped' },
   emergence: { above: 'later half up', below: 'earlier half up' },
+  emergenceSpread: { above: 'longer in coming up', below: 'shorter in coming up' },
   stand: { above: 'thicker', below: 'thinner' },
   late: { above: 'more late plants', below: 'fewer late plants' },
+  digs: {
+    above: 'more gaps and late plants of the planter’s own making',
+    below: 'fewer gaps and late plants of the planter’s own making',
+  },
 };
 
 /** The interval of a difference, both ends to the side it lies. */

@@ -72,6 +72,34 @@ describe('what a row costs', () => {
     ).toEqual([]);
   });
 
+  it('the whole machine is held against the expected stand: what is missing, whoever made it', () => {
+    const whole = (thinner: number) =>
+      rowCost(
+        cells.cells.map((one) =>
+          one.measure === 'stand'
+            ? {
+                ...one,
+                value: one.value * thinner,
+                effective: (one.effective ?? one.value) * thinner,
+              }
+            : one,
+        ),
+        {
+          rows: Array.from({ length: 12 }, (_, i) => i + 1),
+          apart: [],
+          of: 12,
+          plantings: plantingsOf(2027),
+          fields: of('field'),
+          workspace: null,
+          against: 'expected',
+        },
+      )[0]!;
+    expect(whole(1).areaM2 / ACRE_M2).toBeCloseTo(40 + 55 + 28 + 62, 0);
+    expect(whole(0.7).kgPerM2[1]).toBeGreaterThan(whole(1).kgPerM2[1]);
+    expect(whole(0.7).kgPerM2[0]).toBeGreaterThan(0);
+    expect(whole(1.5).kgPerM2).toEqual([0, 0]);
+  });
+
   it('more late plants, a higher yield and a dearer price only ever cost more', () => {
     const share = fc.double({ min: 0, max: 0.5, noNaN: true });
     fc.assert(

@@ -47,6 +47,7 @@ export function rowCost(
     plantings,
     fields,
     workspace,
+    against = 'sisters',
   }: {
     rows: readonly number[];
     apart: readonly number[];
@@ -54,6 +55,8 @@ export function rowCost(
     plantings: readonly Held<Planting>[];
     fields: readonly Held<Field>[];
     workspace: Pick<Workspace, 'fullYields' | 'prices'> | null;
+    /** The sisters at the same stops, or the stand that was to be expected. */
+    against?: 'sisters' | 'expected';
   },
 ): CropCost[] {
   return [...group(plantings, ({ data }) => data.crop)].flatMap(([crop, own]) => {
@@ -61,8 +64,9 @@ export function rowCost(
     const stand = cells.filter(
       ({ measure, plantingId }) => measure === 'stand' && ids.has(plantingId),
     );
-    const counted = atSameStops(stand, rows, apart, ({ value }) => value);
-    const effective = atSameStops(stand, rows, apart, ({ value, effective: own }) => own ?? value);
+    const compare = against === 'sisters' ? atSameStops : againstExpected;
+    const counted = compare(stand, rows, apart, ({ value }) => value);
+    const effective = compare(stand, rows, apart, ({ value, effective: own }) => own ?? value);
     const areaM2 = (areaOf(own, fields) * rows.length) / of;
     if (!counted || !effective || areaM2 === 0) return [];
     const expectedPerM2 = mean(own.map(({ data }) => expectedStand(data)))!;
@@ -131,6 +135,21 @@ function atSameStops(
     sisters: mean(stops.map(({ sisters }) => sisters))!,
     interval: tInterval(mean(differences)!, se, stops.length - 1),
   };
+}
+
+/** Rows less the expected stand, stop by stop. */
+function againstExpected(
+  cells: readonly CardCell[],
+  rows: readonly number[],
+  _apart: readonly number[],
+  valueOf: (cell: CardCell) => number,
+) {
+  const stops = [...group(cells, ({ placeId }) => placeId).values()].flatMap(
+    (seen) => mean(seen.filter(({ row }) => rows.includes(row)).map(valueOf)) ?? [],
+  );
+  if (stops.length < LEAST_STOPS) return null;
+  const se = sampleSd(stops)! / Math.sqrt(stops.length);
+  return { sisters: 1, interval: tInterval(mean(stops)! - 1, se, stops.length - 1) };
 }
 
 /** What was planted to: a field that was split, or has no area, says nothing of how much. */

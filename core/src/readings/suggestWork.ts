@@ -28,8 +28,10 @@ const ROOT: readonly CardMeasure[] = [
   'scatter',
   'monitor',
   'emergence',
+  'emergenceSpread',
   'late',
   'stand',
+  'digs',
 ];
 
 /** What to look at on the rows that a measure names (field guide 10). */
@@ -43,8 +45,10 @@ const LOOK_AT: Record<Exclude<CardMeasure, 'depth'>, string> = {
   scatter: 'Look at the seed tube and its bounce; speed',
   monitor: 'Clean or change the seed sensor',
   emergence: 'Find what holds it up: depth, closing, tracks',
+  emergenceSpread: 'Find why it comes up unevenly: depth, contact, closing',
   late: 'Find what holds its plants up: depth, closing, contact',
   stand: 'Find where its seeds stay: dig at its gaps',
+  digs: 'Go through the unit: what was dug points to it, not to soil or seed',
 };
 
 /**

@@ -1,4 +1,4 @@
-import { requireNotNegative } from '../arguments/index.ts';
+import { requireNotNegative, requirePositive } from '../arguments/index.ts';
 
 /** How fast the grid of slots follows the plants: bounce averages out, a rate that is a little off does not add up. */
 const FOLLOW = 0.07;
@@ -12,8 +12,15 @@ export interface Slots {
   empty: number[];
 }
 
-/** Slots of a run: the grid starts at the first plant and follows those that come. */
+/**
+ * Slots of a run: the grid starts at the first plant and follows those that come.
+ *
+ * @param positionsM plants in order along the run, m; @param referenceM spacing, m; @param name what errors call the run
+ * @throws RangeError for a plant that steps back or is no number
+ * @example emptySlots([0, 0.17, 0.5], 0.17, 'run') // { slots: 4, empty: [2] }
+ */
 export function emptySlots(positionsM: ArrayLike<number>, referenceM: number, name: string): Slots {
+  requirePositive('referenceM', referenceM);
   let before = -Infinity;
   for (let i = 0; i < positionsM.length; i++) {
     const at = requireNotNegative(`${name}.positionsM[${i}]`, positionsM[i]!);

@@ -68,8 +68,15 @@ export default function Why({
           open={i === 0 && one.probability >= LIKELY}
           table={table}
           cost={
-            one.rows && one.probability >= LIKELY ? (
-              <RowCostLine card={card} cells={cells} rows={one.rows} plantings={plantings} brief />
+            one.probability >= LIKELY ? (
+              <RowCostLine
+                card={card}
+                cells={cells}
+                rows={one.rows ?? card.rows.map(({ row }) => row)}
+                plantings={plantings}
+                brief
+                against={one.rows ? 'sisters' : 'expected'}
+              />
             ) : null
           }
         />

@@ -40,7 +40,7 @@ export function PlacesStrip({
   const signed = (off: number) =>
     `${off < 0 ? '−' : '+'}${measureText(measure, Math.abs(off), units.show)}`;
   return (
-    <div ref={ref}>
+    <div ref={ref} style={{ minWidth: 0, overflow: 'hidden' }}>
       <svg
         width={width}
         height={HEIGHT}

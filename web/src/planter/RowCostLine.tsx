@@ -20,6 +20,7 @@ export function RowCostLine({
   rows,
   plantings,
   brief = false,
+  against = 'sisters',
 }: {
   card: PlanterCard;
   cells: CardCells;
@@ -27,6 +28,8 @@ export function RowCostLine({
   plantings: readonly Kept<'planting'>[];
   /** The figure alone: how it is made stands beside the row. */
   brief?: boolean;
+  /** Of a cause of the whole: the stand that was to be expected. */
+  against?: 'sisters' | 'expected';
 }) {
   const units = useUnits();
   const fields = useAll('field');
@@ -41,11 +44,20 @@ export function RowCostLine({
       plantings: plantings.filter(({ id }) => cells.cells.some((one) => one.plantingId === id)),
       fields,
       workspace,
+      against,
     },
   );
   if (costs.length === 0) return null;
   const said = <strong>It costs {costText(costs, units.show, rows.length)}.</strong>;
-  if (brief) return <p>{said}</p>;
+  if (brief)
+    return (
+      <p>
+        {said}
+        {against === 'expected' && (
+          <span className="small soft"> All that the stand lacks, whatever made it.</span>
+        )}
+      </p>
+    );
   const schools = costs.find(
     ({ schools: of }) => of.strict[1].toFixed(6) !== of.compensating[1].toFixed(6),
   );

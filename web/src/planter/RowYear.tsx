@@ -22,6 +22,8 @@ import { RowCostLine } from './RowCostLine.tsx';
 import styles from './card.module.css';
 
 const RowPlaces = lazyExtra(() => import('./RowPlaces.tsx'));
+const FoldedGaps = lazyExtra(() => import('./FoldedGaps.tsx'));
+const RowCurve = lazyExtra(() => import('./RowCurve.tsx'));
 const OverYears = lazyExtra(() => import('./OverYears.tsx'));
 
 /** One row's season: what it is named for, then each visit with what it showed. */
@@ -69,6 +71,9 @@ export function RowYear({
           <p className="small soft">Look at that disc, and at its seal, before the next field.</p>
         </div>
       )}
+      <Suspense fallback={null}>
+        <FoldedGaps card={card} cells={cells} row={row} />
+      </Suspense>
       {own.badness > 0 && (
         <RowCostLine card={card} cells={cells} rows={[row]} plantings={plantings} />
       )}
@@ -105,6 +110,12 @@ export function RowYear({
           </li>
         ))}
       </ul>
+      <Suspense fallback={null}>
+        <RowCurve
+          plantings={plantings.filter(({ id }) => card.plantingIds.includes(id))}
+          row={row}
+        />
+      </Suspense>
       <Suspense fallback={null}>
         <OverYears planterId={planterId} row={row} />
       </Suspense>

@@ -8,6 +8,7 @@ import { PlanterForm } from '../fields/SmallForms.tsx';
 import { FullYieldDialog } from '../stand/FullYieldDialog.tsx';
 import { cardSeason, plain } from './cardSeason.testing.ts';
 import KnownOfRow from './KnownOfRow.tsx';
+import ProveOnWalk from './ProveOnWalk.tsx';
 import OfferWork from './OfferWork.tsx';
 import OverYears from './OverYears.tsx';
 import PlanterCardScreen from './PlanterCardScreen.tsx';
@@ -112,6 +113,32 @@ describe('a row over the years', () => {
     expect(group.textContent).toContain('New bushings on row 4');
     const depth = here.getByRole('img', { name: /^Depth: 2026/ });
     expect(plain(depth.getAttribute('aria-label'))).toMatch(/^Depth: 2026 −¾ in, 2027 −¾ in$/);
+  });
+});
+
+describe('beside a stand walk', () => {
+  it('stands what it has to prove, where the unit sits now', async () => {
+    const { records, planter, add } = cardSeason();
+    const item = {
+      planterId: planter.id,
+      season: 2026,
+      rows: [4],
+      what: 'New seal',
+      measure: 'skips',
+      priority: 'high',
+      state: 'done',
+      doneOn: '2026-12-09',
+    };
+    add('workItem', item);
+    add('workItem', { ...item, what: 'Set row 2 deeper', rows: [2], measure: 'depth' });
+    add('unitMove', { planterId: planter.id, rowA: 4, rowB: 6, on: '2026-12-10' });
+    const here = await onScreen(<ProveOnWalk planterId={planter.id} season={2027} />, {
+      holding: records,
+    });
+    const own = here.getByRole('region', { name: 'To prove on this walk' });
+    expect(own.textContent).toContain('Row 6: empty places again, since “New seal” was done');
+    expect(own.textContent).toContain('Lay a tape in it at each stop.');
+    expect(own.textContent).not.toContain('deeper');
   });
 });
 

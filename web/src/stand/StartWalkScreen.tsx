@@ -1,5 +1,6 @@
 import { useNewestCheck } from '../depth/useTrenchCheck.ts';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
+import { lazyExtra } from '../app/lazyExtra.ts';
 import { Choice } from '../app/Choice.tsx';
 import {
   FOOT_M,
@@ -12,6 +13,7 @@ import {
   type Kept,
 } from '@sendero/core';
 import { Button } from '@mantine/core';
+import { Suspense } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { sameItems, selectAll, selectChildren, useOne } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
@@ -24,6 +26,8 @@ import { useUnits } from '../units/useUnits.ts';
 import { MethodPicture, METHOD_WORDS } from './methodWords.tsx';
 
 const HOOP_M = 28.25 * INCH_M;
+
+const ProveOnWalk = lazyExtra(() => import('../planter/ProveOnWalk.tsx'));
 
 /** Choose how to count before setting out. */
 export default function StartWalkScreen() {
@@ -47,6 +51,11 @@ export default function StartWalkScreen() {
         plan={plan}
         outlined={field.data.boundary !== null}
       />
+      {planter && (
+        <Suspense fallback={null}>
+          <ProveOnWalk planterId={planter.id} season={planting.data.season} />
+        </Suspense>
+      )}
       <div className="columns half">
         <NewestCheck checkId={checkId} />
         <SeasonBefore planting={planting} />
