@@ -5,7 +5,7 @@ import { useAll } from '../data/hooks.ts';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 
 const HEIGHT = 130;
-const [TOP, FOOT, LEFT] = [8, 106, 38];
+const [TOP, FOOT, LEFT] = [8, 106, 48];
 
 /** Every flagged row of the first planting that has this one: share of its seeds up by the hour. */
 function curvesOf(
