@@ -228,3 +228,9 @@ export async function signedIn(app: App) {
   };
   return { season, cookie, send, put: (records: MadeRecord[]) => send([records]) };
 }
+
+/** A picture of one red dot. */
+export const DOT = Buffer.from(
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAIAAACQd1PeAAAADElEQVR4nGP4z8AAAAMBAQDJ/pLvAAAAAElFTkSuQmCC',
+  'base64',
+);

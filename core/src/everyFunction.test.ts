@@ -316,6 +316,11 @@ takes(
   { made: 'moves day' },
 );
 takes(
+  'priorityOf',
+  'costKg minutes',
+  args(fc.tuple(number(0, 1e5), number(0, 1e5)), number(1, 600)),
+);
+takes(
   'emptySlots',
   'positionsM referenceM name',
   args(positionsM, number(0.02, 0.5), fc.constant('runs')),

@@ -1,8 +1,8 @@
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { readFile } from 'node:fs/promises';
-import type { Page } from '@playwright/test';
+import type { Locator, Page } from '@playwright/test';
 import { accessible } from '../accessible.ts';
-import { allSent, expect, newDevice, test } from '../app.ts';
+import { allSent, DOT, expect, newDevice, test } from '../app.ts';
 
 const PHONE = { width: 390, height: 844 };
 
@@ -153,6 +153,45 @@ test('from what a season found to a printed sheet, and last year’s repair prov
   await expect(
     page.getByRole('region', { name: /^Wed, Jun 2/ }).getByRole('button', { name: /Set row 4/ }),
   ).toBeVisible();
+  await context.close();
+});
+
+test('the same by keyboard alone: a finding on the list, mended, its pictures and its proof', async ({
+  browser,
+  demo,
+}) => {
+  const { context, page } = await newDevice(browser, demo);
+  await openCard(page, 'Goose');
+  const press = async (target: Locator, key = 'Enter') => {
+    await target.focus();
+    await page.keyboard.press(key);
+  };
+  await press(page.getByRole('link', { name: /^Workshop list/ }));
+  const found = page.getByRole('region', { name: 'Found, and not on the list' });
+  await expect(found).toContainText(/Soon, by what it costs for about 10 min/);
+  await press(found.getByRole('button', { name: 'Put on the list' }).first());
+  const item = page.getByRole('button', { name: /^Set row 4/ });
+  const column = (name: string) => page.getByRole('region', { name, exact: true });
+  for (const name of ['Parts ordered', 'In hand', 'Done']) {
+    await press(item, 'Shift+ArrowRight');
+    await expect(column(name)).toContainText('Set row 4 deeper');
+  }
+  await press(item);
+  const dialog = page.getByRole('dialog');
+  await dialog
+    .getByRole('group', { name: 'Pictures of the item' })
+    .locator('input')
+    .last()
+    .setInputFiles({ name: 'disc.png', mimeType: 'image/png', buffer: DOT });
+  await expect(dialog.getByAltText('Picture 1')).toBeVisible();
+  await accessible(page, 'an item with its picture');
+  await page.keyboard.press('Escape');
+  await allSent(page);
+  await page.reload();
+  await press(item);
+  await expect(page.getByRole('dialog').getByAltText('Picture 1')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(column('Closed')).toContainText('Set row 2 deeper by 2 steps');
   await context.close();
 });
 

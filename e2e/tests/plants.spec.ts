@@ -3,6 +3,7 @@ import { Buffer } from 'node:buffer';
 import type { BrowserContext, Page } from '@playwright/test';
 import { accessible } from '../accessible.ts';
 import {
+  DOT,
   allSent,
   expect,
   keptHere,
@@ -14,11 +15,6 @@ import {
 } from '../app.ts';
 
 const PHONE = { width: 390, height: 844 };
-/** A picture of one red dot. */
-const DOT = Buffer.from(
-  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAIAAACQd1PeAAAADElEQVR4nGP4z8AAAAMBAQDJ/pLvAAAAAElFTkSuQmCC',
-  'base64',
-);
 
 /** A planting that came up three weeks ago, made at the server's door. */
 async function sown(

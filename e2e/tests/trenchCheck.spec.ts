@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { accessible } from '../accessible.ts';
-import { allSent, App, expect, keptHere, newDevice, openPlanting, test } from '../app.ts';
+import { DOT, allSent, App, expect, keptHere, newDevice, openPlanting, test } from '../app.ts';
 
 /** Depths in inches, by row: 4 shallow, 9 deep, 11 shallow; the rest on target at 1½. */
 const off: Record<number, number> = { 4: -0.75, 9: 0.625, 11: -0.625 };
@@ -225,17 +225,11 @@ test.describe('off the network', () => {
     await context.setOffline(true);
     await page.getByRole('radio', { name: 'Furrow' }).click();
     await page.getByRole('radio', { name: 'dry clods' }).click();
-    await page
-      .locator('input[type=file]')
-      .first()
-      .setInputFiles({
-        name: 'row.png',
-        mimeType: 'image/png',
-        buffer: Buffer.from(
-          'iVBORw0KGgoAAAANSUhEUgAAAAgAAAAICAIAAABLbSncAAAAEUlEQVR4nGNoSHDAihiGlgQAMmxIAVDoDUIAAAAASUVORK5CYII=',
-          'base64',
-        ),
-      });
+    await page.locator('input[type=file]').first().setInputFiles({
+      name: 'row.png',
+      mimeType: 'image/png',
+      buffer: DOT,
+    });
     await expect(page.locator('figure img')).toBeVisible();
     await expect(page.getByRole('status').first()).toHaveText(/to send$/);
     await page.reload();

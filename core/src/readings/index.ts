@@ -110,7 +110,7 @@ export {
   type WorkFigure,
   type WorkProof,
 } from './proveWork.ts';
-export { suggestWork, type WorkSuggestion } from './suggestWork.ts';
+export { priorityOf, suggestWork, type WorkSuggestion } from './suggestWork.ts';
 export { GRADE_PARTS, type CardGrade, type GradePart } from './cardGrade.ts';
 export {
   judgeCard,

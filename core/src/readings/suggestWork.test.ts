@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { CARD_MEASURES, MEASURE_FACTS, rowModel, type CardMeasure } from '../planter/index.ts';
 import { INCH_M, show } from '../units/index.ts';
@@ -5,6 +6,7 @@ import {
   figureOf,
   judgeCard,
   noCells,
+  priorityOf,
   proveWork,
   suggestWork,
   type CardCell,
@@ -108,6 +110,24 @@ describe('what a card asks to be mended', () => {
     expect(items.map(({ rows }) => rows)).toEqual([[], [2], [3, 4]]);
     expect(plain(items[0]!.what)).toMatch(
       /^Set all rows shallower by 2 steps \(½ in\); first what they share/,
+    );
+  });
+});
+
+describe('how soon', () => {
+  it('goes by the grain it costs for the work it takes: more grain sooner, more work later', () => {
+    expect(priorityOf([2000, 20_000], 10)).toBe('high');
+    expect(priorityOf([100, 400], 60)).toBe('middle');
+    expect(priorityOf([0, 50], 60)).toBe('low');
+    const rank = { high: 0, middle: 1, low: 2 };
+    const kg = fc.double({ min: 0, max: 1e5, noNaN: true });
+    const minutes = fc.integer({ min: 1, max: 600 });
+    fc.assert(
+      fc.property(kg, kg, minutes, minutes, (low, more, short, longer) => {
+        const at = (cost: number, min: number) => rank[priorityOf([cost, cost], min)];
+        expect(at(low + more, short)).toBeLessThanOrEqual(at(low, short));
+        expect(at(low, short + longer)).toBeGreaterThanOrEqual(at(low, short));
+      }),
     );
   });
 });

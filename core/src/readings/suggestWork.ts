@@ -1,3 +1,4 @@
+import { requireNotNegative, requirePositive } from '../arguments/index.ts';
 import { DEFAULT_DEPTH_STEP_M } from '../depth/index.ts';
 import { inTolerances, type CardMeasure } from '../planter/index.ts';
 import type { PRIORITIES } from '../records/index.ts';
@@ -14,6 +15,8 @@ export interface WorkSuggestion {
   measure: CardMeasure;
   byM: number | null;
   priority: (typeof PRIORITIES)[number];
+  /** Minutes of work, a default. */
+  effortMin: number;
 }
 
 /** Which of a row's findings explains the others, first. */
@@ -51,13 +54,68 @@ const LOOK_AT: Record<Exclude<CardMeasure, 'depth'>, string> = {
   digs: 'Go through the unit: what was dug points to it, not to soil or seed',
 };
 
+/** Minutes that mending a row takes, by what it was found by. Defaults of this app. */
+const EFFORT_MIN: Record<CardMeasure, number> = {
+  depth: 10,
+  depthSpread: 60,
+  contact: 20,
+  closing: 20,
+  feed: 60,
+  skips: 60,
+  doubles: 30,
+  scatter: 45,
+  monitor: 20,
+  emergence: 45,
+  emergenceSpread: 45,
+  late: 45,
+  stand: 45,
+  digs: 60,
+};
+const DISC_MIN = 30;
+const GROUP_MIN = 120;
+/** Grain that an hour of mending saves a season, kg: from so much on it comes first, or before spring. Defaults. */
+const FIRST_KG = 2000;
+const NEXT_KG = 200;
+
+/**
+ * How soon something is mended: by the grain it costs for each hour of the work.
+ *
+ * @param costKg a season, as a range; @param minutes of work
+ * @example priorityOf([2000, 20_000], 10) // 'high'
+ */
+export function priorityOf(
+  costKg: readonly [number, number],
+  minutes: number,
+): WorkSuggestion['priority'] {
+  requireNotNegative('costKg[0]', costKg[0]);
+  requireNotNegative('costKg[1]', costKg[1]);
+  requirePositive('minutes', minutes);
+  const perHour = (costKg[0] + costKg[1]) / 2 / (minutes / 60);
+  return perHour >= FIRST_KG ? 'high' : perHour >= NEXT_KG ? 'middle' : 'low';
+}
+
 /**
  * What a planter card asks to be mended, by the machine, its groups of rows and its rows; one item a row, for the finding that
- * explains the others. Depth is corrected in steps of the depth stop.
+ * explains the others. Depth is corrected in steps of the depth stop; how soon goes by what the rows cost for the work, where that is known, else by
+ * how far off they are.
+ *
+ * @param costKg grain that some rows cost a season, kg, as a range; null where nobody knows
  *
  * @example suggestWork(card, show)[0].what // 'Set row 4 deeper by 3 steps (¾ in)'
  */
-export function suggestWork(card: PlanterCard, show: Show): WorkSuggestion[] {
+export function suggestWork(
+  card: PlanterCard,
+  show: Show,
+  costKg: (rows: readonly number[]) => readonly [number, number] | null = () => null,
+): WorkSuggestion[] {
+  const soon = (
+    rows: readonly number[],
+    effortMin: number,
+    byFigures: WorkSuggestion['priority'],
+  ): Pick<WorkSuggestion, 'priority' | 'effortMin'> => {
+    const cost = costKg(rows);
+    return { effortMin, priority: cost ? priorityOf(cost, effortMin) : byFigures };
+  };
   const stepM = card.planter.depthStopStepM ?? DEFAULT_DEPTH_STEP_M;
   const steps = (byM: number) => {
     const n = Math.max(1, Math.round(Math.abs(byM) / stepM));
@@ -78,6 +136,7 @@ export function suggestWork(card: PlanterCard, show: Show): WorkSuggestion[] {
         measure: 'depth',
         byM,
         priority: 'high',
+        effortMin: EFFORT_MIN.depth * card.planter.rows,
       },
     ];
   });
@@ -90,7 +149,7 @@ export function suggestWork(card: PlanterCard, show: Show): WorkSuggestion[] {
     why: patternText(one, show),
     measure: one.measure,
     byM: null,
-    priority: 'middle',
+    ...soon(one.rows, GROUP_MIN, 'middle'),
   }));
   const inGroup = new Set(
     groups.flatMap(({ rows, measure }) => rows.map((row) => `${row} ${measure}`)),
@@ -109,7 +168,7 @@ export function suggestWork(card: PlanterCard, show: Show): WorkSuggestion[] {
         why,
         measure,
         byM,
-        priority: urgency(row),
+        ...soon([number], EFFORT_MIN.depth, urgency(row)),
       });
     } else if (measure && measure !== 'depth')
       own.push({
@@ -118,7 +177,7 @@ export function suggestWork(card: PlanterCard, show: Show): WorkSuggestion[] {
         why,
         measure,
         byM: null,
-        priority: urgency(row),
+        ...soon([number], EFFORT_MIN[measure], urgency(row)),
       });
     if (row.gaps?.repeating)
       own.push({
@@ -127,7 +186,7 @@ export function suggestWork(card: PlanterCard, show: Show): WorkSuggestion[] {
         why,
         measure: 'skips',
         byM: null,
-        priority: 'middle',
+        ...soon([number], DISC_MIN, 'middle'),
       });
     return own;
   });

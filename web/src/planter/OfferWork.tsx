@@ -8,7 +8,7 @@ import { useWork } from './useWork.ts';
 export default function OfferWork({ planterId }: { planterId: string }) {
   const read = useCardCells(planterId);
   const card = useMemo(() => (read ? judgeCard(read.planter.data, read.cells) : null), [read]);
-  const { suggestions } = useWork(planterId, read?.season ?? 0, card);
+  const { suggestions } = useWork(planterId, read?.season ?? 0, card, read?.plantings);
   if (!read || suggestions.length === 0) return null;
   return (
     <section className="sheet stack tight" aria-label="For the workshop">

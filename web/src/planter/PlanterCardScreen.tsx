@@ -96,7 +96,7 @@ function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfP
     [filter, plantings, fields],
   );
   const card = useMemo(() => judgeCard(planter.data, cells, asked), [planter, cells, asked]);
-  const { items, suggestions } = useWork(planter.id, season, card);
+  const { items, suggestions } = useWork(planter.id, season, card, plantings);
   const chosen = picked ?? card.worst[0] ?? 1;
   return (
     <div className="stack">

@@ -77,7 +77,7 @@ function Workshop({
   const today = useToday();
   const moved = useChildren('unitMove', 'planterId', planter.id);
   const card = useMemo(() => judgeCard(planter.data, cells), [planter, cells]);
-  const { items, suggestions, add } = useWork(planter.id, season, card);
+  const { items, suggestions, add } = useWork(planter.id, season, card, plantings);
   const [open, setOpen] = useState<string | null>(() => {
     const left = draftNames().find((name) => name.startsWith('workItem '));
     return left === `workItem new ${planter.id}` ? 'new' : (left?.split(' ')[1] ?? null);
@@ -191,6 +191,10 @@ function Workshop({
               <div>
                 <strong>{one.what}</strong>
                 <p className="small soft">{one.why}</p>
+                <p className="small">
+                  {PRIORITY_WORDS[one.priority]}, by what it costs for about {one.effortMin} min of
+                  work (<span className="default-mark">default</span>).
+                </p>
               </div>
               <Button variant="default" h={48} onClick={() => add(one)}>
                 Put on the list

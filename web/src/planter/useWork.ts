@@ -1,16 +1,39 @@
-import { suggestWork, type PlanterCard, type WorkSuggestion } from '@sendero/core';
+import {
+  rowCost,
+  suggestWork,
+  type Kept,
+  type PlanterCard,
+  type WorkSuggestion,
+} from '@sendero/core';
 import { useMemo } from 'react';
 import { useOfferUndo } from '../app/Undo.tsx';
-import { useChildren, useDevice } from '../data/hooks.ts';
+import { useAll, useChildren, useDevice, useWorkspace } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 
 /** The workshop list of a planter, what its card suggests beside it, and one tap to put a suggestion on the list. */
-export function useWork(planterId: string | undefined, season: number, card: PlanterCard | null) {
+export function useWork(
+  planterId: string | undefined,
+  season: number,
+  card: PlanterCard | null,
+  plantings: readonly Kept<'planting'>[] = [],
+) {
   const device = useDevice();
   const offer = useOfferUndo();
   const units = useUnits();
   const items = useChildren('workItem', 'planterId', planterId);
-  const suggested = useMemo(() => (card ? suggestWork(card, units.show) : []), [card, units]);
+  const fields = useAll('field');
+  const workspace = useWorkspace()?.data ?? null;
+  const suggested = useMemo(() => {
+    if (!card) return [];
+    const stand = card.measures.find(({ measure }) => measure === 'stand')?.cells ?? [];
+    const costKg = (rows: readonly number[]) => {
+      const of = { rows, apart: card.worst, of: card.planter.rows, plantings, fields, workspace };
+      const costs = rowCost(stand, of);
+      const sum = (end: 0 | 1) => costs.reduce((total, { kg }) => total + kg[end], 0);
+      return costs.length === 0 ? null : ([sum(0), sum(1)] as const);
+    };
+    return suggestWork(card, units.show, costKg);
+  }, [card, units, plantings, fields, workspace]);
   const listed = (one: WorkSuggestion) =>
     items.some(
       ({ data }) =>
@@ -19,7 +42,7 @@ export function useWork(planterId: string | undefined, season: number, card: Pla
         data.what === one.what &&
         sameRows(data.rows, one.rows),
     );
-  const add = (one: WorkSuggestion) => {
+  const add = ({ effortMin: _, ...one }: WorkSuggestion) => {
     const saved = device.put('workItem', {
       planterId: planterId!,
       season,
