@@ -85,6 +85,10 @@ test('from what a season found to a printed sheet, and last year’s repair prov
   await page.getByLabel('Soil').selectOption('silt loam');
   await expect(page.getByText(/in one planting\.$/)).toBeVisible();
   await expect(worst.getByRole('button').first()).toHaveText(/^Row 4/);
+  // One field: its ground is asked too, and what lies along its passes is drawn.
+  await expect(page.getByRole('region', { name: 'Over the field' })).toContainText(
+    'The share of late plants differs by zone',
+  );
   await page.getByLabel('Soil').selectOption({ label: 'Every soil' });
   await accessible(page, 'planter card');
 

@@ -22,6 +22,7 @@ import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
 import { useWork } from './useWork.ts';
 import styles from './card.module.css';
 
+const CardField = lazyExtra(() => import('./CardField.tsx'));
 const CardPatterns = lazyExtra(() => import('./CardPatterns.tsx'));
 const Why = lazyExtra(() => import('../diagnosis/Why.tsx'));
 
@@ -97,6 +98,10 @@ function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfP
   );
   const card = useMemo(() => judgeCard(planter.data, cells, asked), [planter, cells, asked]);
   const { items, suggestions } = useWork(planter.id, season, card, plantings);
+  const only =
+    card.plantingIds.length === 1
+      ? plantings.find(({ id }) => id === card.plantingIds[0])
+      : undefined;
   const chosen = picked ?? card.worst[0] ?? 1;
   return (
     <div className="stack">
@@ -171,6 +176,11 @@ function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfP
                 />
               </Suspense>
               {card.grade && <Grade grade={card.grade} />}
+              {only && (
+                <Suspense fallback={null}>
+                  <CardField key={only.id} card={card} planting={only} />
+                </Suspense>
+              )}
             </div>
           </div>
         </>
