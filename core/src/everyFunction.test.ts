@@ -315,6 +315,44 @@ takes(
   args(whole(1, 24), list(record({ rowA: whole(1, 24), rowB: whole(1, 24), on: day }), 0, 4), day),
   { made: 'moves day' },
 );
+const yieldTable = {
+  daysAfterBest: [0, 20],
+  plantsPerM2: [4, 8],
+  shares: [
+    [0.7, 1],
+    [0.6, 0.9],
+  ],
+};
+takes(
+  'tableYield',
+  'table at',
+  args(
+    fc.constant(yieldTable),
+    record({ plantsPerM2: number(0, 20), daysAfterBest: number(-5, 60) }),
+  ),
+  { made: 'table', signed: 'daysAfterBest' },
+);
+takes(
+  'monotoneSpline',
+  'xs ys',
+  args(fc.constant([0, 1, 3]), fc.tuple(number(-5, 5), number(-5, 5), number(-5, 5))),
+  { signed: 'xs ys' },
+);
+takes(
+  'breakEvenStand',
+  'of',
+  args(
+    record({
+      crop,
+      daysAfterBest: number(0, 20),
+      replant: record({ plantsPerM2: number(1, 40), daysAfterBest: number(20, 50) }),
+      fullYieldKgPerM2: number(0.1, 2),
+      pricePerKg: number(0.05, 1),
+      costPerM2: number(0, 0.1),
+    }),
+  ),
+  { signed: 'daysAfterBest' },
+);
 takes(
   'priorityOf',
   'costKg minutes',
@@ -1099,7 +1137,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'alikeText',
     'spreadText',
   ] as const),
-  ...(['readSeedLog'] as const),
+  ...(['readSeedLog', 'readYieldTable', 'adviseReplant'] as const),
   ...(['readCauseTable', 'writeCauseTable'] as const),
   ...([
     'weighCauses',
@@ -1111,7 +1149,14 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'diagnoseCase',
     'noCells',
   ] as const),
-  ...(['digsToSettle', 'rowCost', 'repairReturn', 'costText', 'rowOverYears'] as const),
+  ...([
+    'intervalOf',
+    'digsToSettle',
+    'rowCost',
+    'repairReturn',
+    'costText',
+    'rowOverYears',
+  ] as const),
   ...(['cardCells', 'judgeCard', 'readPlanterCard', 'rowYear', 'readRowGaps'] as const),
   ...([
     'findingText',

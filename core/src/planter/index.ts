@@ -25,6 +25,7 @@ export { LIGHT_LOAD_N, runningLog, type LogRow, type PlanterLog } from './summar
 export {
   judgePlanterRows,
   judgeRows,
+  intervalOf,
   type Against,
   type JudgedRow,
   type JudgedRows,

@@ -49,6 +49,10 @@ export interface JudgedRows {
   sd: { rows: number | null; fields: number | null; stops: number | null; within: number };
 }
 
+/** The 95 % interval of a difference; null where nothing tells it. @example intervalOf(row.against.sisters) */
+export const intervalOf = ({ difference, se, df }: Against): [number, number] | null =>
+  df > 0 ? tInterval(difference, se, df) : null;
+
 /** A row is above or below from this probability on that it lies outside the tolerance, and alike from that inside. Defaults. */
 const OUTSIDE = 0.75;
 const INSIDE = 0.85;

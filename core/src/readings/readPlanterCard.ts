@@ -2,6 +2,7 @@ import { group } from 'd3-array';
 import { analyseRowDepths, DEFAULT_DEPTH_STEP_M, isOff } from '../depth/index.ts';
 import {
   CARD_MEASURES,
+  intervalOf,
   inTolerances,
   judgeRows,
   MEASURE_FACTS,
@@ -219,13 +220,12 @@ function seasonFinding(
     if (worse !== 'either' && told.verdict !== worse) continue;
     if (told.pHolm > LEVEL / measures) continue;
     const seen = cells.filter((one) => one.row === row);
-    const half = told.se * 2;
     return {
       measure,
       against,
       side: told.verdict,
       difference: told.difference,
-      interval: [told.difference - half, told.difference + half],
+      interval: intervalOf(told),
       places: new Set(seen.map(({ placeId }) => placeId)).size,
       plantingIds: [...new Set(seen.map(({ plantingId }) => plantingId))],
       check: null,

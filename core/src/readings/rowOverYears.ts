@@ -1,11 +1,18 @@
-import { inTolerances, rowOn, type CardMeasure, type UnitMoved } from '../planter/index.ts';
+import {
+  intervalOf,
+  inTolerances,
+  rowOn,
+  type CardMeasure,
+  type UnitMoved,
+} from '../planter/index.ts';
 import type { PlanterCard } from './readPlanterCard.ts';
 
 /** How a row stood by one measure in one season: against its target where it has one, else against its sisters. */
 export interface YearPoint {
   season: number;
   difference: number;
-  se: number;
+  /** 95 %; null where nothing tells it. */
+  interval: [number, number] | null;
   /** It was named for it that season. */
   named: boolean;
 }
@@ -40,7 +47,7 @@ export function rowOverYears(
         {
           season,
           difference: found?.difference ?? against.difference,
-          se: against.se,
+          interval: found?.interval ?? intervalOf(against),
           named: found !== undefined,
         },
       ]);

@@ -1,6 +1,7 @@
 import { requireFinite, requireNotNegative, requireShare } from '../arguments/index.ts';
 import type { Crop } from '../crops/index.ts';
 import { ACRE_M2, FOOT_M } from '../units/index.ts';
+import { tableYield, type YieldTable } from './yieldTable.ts';
 
 /** How much a thin stand of soybean is trusted to make up for: two schools. */
 export const STAND_SCHOOLS = ['compensating', 'strict'] as const;
@@ -42,7 +43,7 @@ function ofStand(crop: Crop, plantsPerM2: number, school: StandSchool): number {
  * @param plantsPerM2 zero or more; effective plants where laggards are discounted
  * @param daysAfterBest days after the best planting date; below zero counts as 0
  * @param longGapShare of row length in gaps longer than 3 ft, 0…1
- * @param school of soybean stands
+ * @param school of soybean stands; @param curves a local table in place of date and stand
  * @returns 0…1
  * @throws RangeError for a stand below zero or a share outside 0…1
  * @example relativeYield({ crop: 'corn', plantsPerM2: 5.5, daysAfterBest: 0 }) // 0.911
@@ -53,20 +54,20 @@ export function relativeYield({
   daysAfterBest,
   longGapShare = 0,
   school = 'compensating',
+  curves,
 }: {
   crop: Crop;
   plantsPerM2: number;
   daysAfterBest: number;
   longGapShare?: number;
   school?: StandSchool;
+  curves?: YieldTable;
 }): number {
   requireNotNegative('plantsPerM2', plantsPerM2);
   const days = Math.max(0, requireFinite('daysAfterBest', daysAfterBest));
+  const even = 1 - GAPS * requireShare('longGapShare', longGapShare);
+  if (curves) return even * tableYield(curves, { plantsPerM2, daysAfterBest: days });
   const [linear, square] = LATE[crop];
   const date = Math.max(0, 1 - (linear * days + square * days ** 2) / 100);
-  return (
-    date *
-    ofStand(crop, plantsPerM2, school) *
-    (1 - GAPS * requireShare('longGapShare', longGapShare))
-  );
+  return date * ofStand(crop, plantsPerM2, school) * even;
 }

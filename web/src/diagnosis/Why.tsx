@@ -71,7 +71,6 @@ export default function Why({
             one.probability >= LIKELY ? (
               <RowCostLine
                 card={card}
-                cells={cells}
                 rows={one.rows ?? card.rows.map(({ row }) => row)}
                 plantings={plantings}
                 brief

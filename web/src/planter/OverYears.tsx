@@ -80,7 +80,7 @@ function YearPicture({ line: { measure, points } }: { line: YearLine }) {
   const { tolerance } = MEASURE_FACTS[measure];
   const reach = Math.max(
     1.6 * tolerance,
-    ...points.map(({ difference, se }) => Math.abs(difference) + 2 * se),
+    ...points.flatMap(({ difference, interval }) => (interval ?? [difference]).map(Math.abs)),
   );
   const [top, bottom] = [22, 92];
   // Depth goes down as it does in the soil.
@@ -119,17 +119,19 @@ function YearPicture({ line: { measure, points } }: { line: YearLine }) {
           stroke="var(--ink)"
           strokeWidth={1.5}
         />
-        {points.map(({ season, difference, se, named }, i) => (
+        {points.map(({ season, difference, interval, named }, i) => (
           <g key={season}>
-            <line
-              x1={x(i)}
-              x2={x(i)}
-              y1={y(difference - 2 * se)}
-              y2={y(difference + 2 * se)}
-              stroke={named ? 'var(--signal)' : 'var(--soil)'}
-              strokeWidth={4}
-              strokeLinecap="round"
-            />
+            {interval && (
+              <line
+                x1={x(i)}
+                x2={x(i)}
+                y1={y(interval[0])}
+                y2={y(interval[1])}
+                stroke={named ? 'var(--signal)' : 'var(--soil)'}
+                strokeWidth={4}
+                strokeLinecap="round"
+              />
+            )}
             <circle
               cx={x(i)}
               cy={y(difference)}

@@ -2,7 +2,6 @@ import {
   CROP_FACTS,
   costText,
   rowCost,
-  type CardCells,
   type Crop,
   type Kept,
   type PlanterCard,
@@ -16,14 +15,12 @@ import { PriceDialog } from './PriceDialog.tsx';
 /** What some rows cost against their sisters, over the area they planted. */
 export function RowCostLine({
   card,
-  cells,
   rows,
   plantings,
   brief = false,
   against = 'sisters',
 }: {
   card: PlanterCard;
-  cells: CardCells;
   rows: readonly number[];
   plantings: readonly Kept<'planting'>[];
   /** The figure alone: how it is made stands beside the row. */
@@ -41,7 +38,7 @@ export function RowCostLine({
       rows,
       apart: card.worst,
       of: card.planter.rows,
-      plantings: plantings.filter(({ id }) => cells.cells.some((one) => one.plantingId === id)),
+      plantings: plantings.filter(({ id }) => card.plantingIds.includes(id)),
       fields,
       workspace,
       against,

@@ -74,9 +74,7 @@ export function RowYear({
       <Suspense fallback={null}>
         <FoldedGaps card={card} cells={cells} row={row} />
       </Suspense>
-      {own.badness > 0 && (
-        <RowCostLine card={card} cells={cells} rows={[row]} plantings={plantings} />
-      )}
+      {own.badness > 0 && <RowCostLine card={card} rows={[row]} plantings={plantings} />}
       {own.findings.length === 0 && !again && (
         <p className="rule-left leaf">
           {own.seen

@@ -131,7 +131,7 @@ function Workshop({
       rows: data.rows,
       apart: card.worst,
       of: planter.data.rows,
-      plantings,
+      plantings: plantings.filter(({ id }) => card.plantingIds.includes(id)),
       fields,
       workspace: workspace?.data ?? null,
     });

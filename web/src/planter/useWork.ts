@@ -27,7 +27,15 @@ export function useWork(
     if (!card) return [];
     const stand = card.measures.find(({ measure }) => measure === 'stand')?.cells ?? [];
     const costKg = (rows: readonly number[]) => {
-      const of = { rows, apart: card.worst, of: card.planter.rows, plantings, fields, workspace };
+      const seen = plantings.filter(({ id }) => card.plantingIds.includes(id));
+      const of = {
+        rows,
+        apart: card.worst,
+        of: card.planter.rows,
+        plantings: seen,
+        fields,
+        workspace,
+      };
       const costs = rowCost(stand, of);
       const sum = (end: 0 | 1) => costs.reduce((total, { kg }) => total + kg[end], 0);
       return costs.length === 0 ? null : ([sum(0), sum(1)] as const);
