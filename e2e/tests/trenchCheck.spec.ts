@@ -222,6 +222,9 @@ test.describe('off the network', () => {
     await page.getByRole('link', { name: 'Rows' }).click();
     await expect(page.getByRole('radio', { name: 'Furrow' })).toBeVisible();
     await page.evaluate(() => navigator.serviceWorker.ready);
+    const pictures = async () =>
+      (await demo.sql(`SELECT id FROM photos WHERE content_type = 'image/jpeg'`)).length;
+    const before = await pictures();
     await context.setOffline(true);
     await page.getByRole('radio', { name: 'Furrow' }).click();
     await page.getByRole('radio', { name: 'dry clods' }).click();
@@ -242,9 +245,8 @@ test.describe('off the network', () => {
     await expect(page.locator('figure img')).toBeVisible();
     await context.setOffline(false);
     await allSent(page);
-    expect(
-      await demo.sql(`SELECT content_type FROM photos WHERE content_type = 'image/jpeg'`),
-    ).toEqual([{ content_type: 'image/jpeg' }]);
+    // Other tests of this worker keep pictures too: this one came on top.
+    expect(await pictures()).toBe(before + 1);
     await context.close();
   });
 });

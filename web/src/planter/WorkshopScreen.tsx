@@ -192,8 +192,8 @@ function Workshop({
                 <strong>{one.what}</strong>
                 <p className="small soft">{one.why}</p>
                 <p className="small">
-                  {PRIORITY_WORDS[one.priority]}, by what it costs for about {one.effortMin} min of
-                  work (<span className="default-mark">default</span>).
+                  {PRIORITY_WORDS[one.priority]}; about {one.effortMin} min of work (
+                  <span className="default-mark">default</span>).
                 </p>
               </div>
               <Button variant="default" h={48} onClick={() => add(one)}>
