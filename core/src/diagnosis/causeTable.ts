@@ -63,7 +63,12 @@ export function readCauseTable(file: string): ReadCauses {
       problems: ['This is no JSON file: save the app’s causes as a file, and change that.'],
     };
   }
-  const read = fileSchema.safeParse(parsed);
+  return checkCauses(parsed);
+}
+
+/** The same of what a file held, or a record. @example checkCauses({ causes: DIAGNOSES }).ok // true */
+export function checkCauses(held: unknown): ReadCauses {
+  const read = fileSchema.safeParse(held);
   if (!read.success)
     return {
       ok: false,

@@ -220,6 +220,28 @@ describe('the next best check', () => {
     expect(one!.bitsPerMinute * one!.minutes).toBeCloseTo(0.5605, 3);
   });
 
+  it('is made in one row at a time, and what it finds there counts there', () => {
+    const rows = new Map<number, SignsSeen>([
+      [2, { rowShallow: 'seen', rowLoose: 'not' }],
+      [9, { rowShallow: 'seen', rowLoose: 'not' }],
+    ]);
+    const signs = { whole: {}, rows, trackRows: [6] };
+    const causes = weighCauses(signs);
+    const check = nextChecks(causes).find(({ cause }) => cause === 'depthStop')!;
+    expect(rows.has(check.row!)).toBe(true);
+    const { cause, row } = check;
+    const after = weighCauses({ ...signs, checks: [{ cause, row, found: true }] });
+    expect(after.find((one) => one.cause === 'depthStop')!.probability).toBeGreaterThan(
+      causes.find((one) => one.cause === 'depthStop')!.probability,
+    );
+    // Rows behind tyres are asked about together, one of them alone too.
+    const tracks = weighCauses({ ...signs, whole: { tracksWorse: 'seen' } });
+    expect(nextChecks(tracks).find((one) => one.cause === 'tyreTracks')).toMatchObject({
+      rows: [6],
+      row: null,
+    });
+  });
+
   it('leaves out what is settled, and what is too late to be seen', () => {
     expect(nextChecks([open('depthStop', 0.97), open('openers', 0.02)])).toEqual([]);
     const slot = [open('openClosing', 0.5)];

@@ -1,4 +1,10 @@
-export { readCauseTable, writeCauseTable, type CauseTable, type ReadCauses } from './causeTable.ts';
+export {
+  checkCauses,
+  readCauseTable,
+  writeCauseTable,
+  type CauseTable,
+  type ReadCauses,
+} from './causeTable.ts';
 export { FAMILIES, ODDS, type Cause, type Family, type Odds } from './cause.ts';
 export { CAUSE_FAMILIES, DIAGNOSES, DIAGNOSIS_NAMES, type Diagnosis } from './causes.ts';
 export {
@@ -8,7 +14,7 @@ export {
   type EvidenceFacts,
   type Sighting,
 } from './signs.ts';
-export { nextChecks, OPEN, type NextCheck } from './nextChecks.ts';
+export { checkedRow, nextChecks, OPEN, type NextCheck } from './nextChecks.ts';
 export {
   weighCauses,
   type CaseSigns,

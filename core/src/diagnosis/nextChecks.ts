@@ -6,8 +6,10 @@ import { CHECK_RATIO, type WeighedCause } from './weighCauses.ts';
 
 export interface NextCheck {
   cause: string;
-  /** Rows it is made in; null: anywhere. */
+  /** Rows it is about; null: the machine as a whole, or the field. */
   rows: number[] | null;
+  /** The one row it is made in and kept of; null: of no single row. */
+  row: number | null;
   check: string;
   minutes: number;
   /** Expected fall in uncertainty, bits for each minute. */
@@ -22,6 +24,10 @@ export const OPEN: readonly [number, number] = [0.1, 0.9];
 
 const bits = (p: number) =>
   p <= 0 || p >= 1 ? 0 : -(p * Math.log2(p) + (1 - p) * Math.log2(1 - p));
+
+/** A cause of rows is checked row by row, the likeliest first; any other once. @example checkedRow('row', [2, 9]) // 2 */
+export const checkedRow = (scope: Cause['scope'], rows: readonly number[] | null): number | null =>
+  scope === 'row' ? (rows?.[0] ?? null) : null;
 
 /**
  * The checks that would settle the causes still open, the one that tells most for its time first: the information between its outcome and its cause.
@@ -39,13 +45,15 @@ export function nextChecks(
   if (daysAfterPlanting !== null) requireFinite('daysAfterPlanting', daysAfterPlanting);
   return causes
     .flatMap(({ cause, rows, probability }): NextCheck[] => {
-      const { what, minutes, within }: Cause['check'] = table[cause]!.check;
+      const { scope, check } = table[cause]!;
+      const { what, minutes, within } = check;
       if (probability < OPEN[0] || probability > OPEN[1]) return [];
       if (within !== undefined && daysAfterPlanting !== null && daysAfterPlanting > within)
         return [];
       const shows = probability * TRUE_SHARE + (1 - probability) * (1 - TRUE_SHARE);
       const told = bits(shows) - bits(TRUE_SHARE);
-      return [{ cause, rows, check: what, minutes, bitsPerMinute: told / minutes }];
+      const row = checkedRow(scope, rows);
+      return [{ cause, rows, row, check: what, minutes, bitsPerMinute: told / minutes }];
     })
     .sort((a, b) => b.bitsPerMinute - a.bitsPerMinute);
 }

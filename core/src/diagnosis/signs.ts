@@ -4,13 +4,24 @@ export interface EvidenceFacts {
   /** How it reads where it was looked for and is not there. */
   absent: string;
   of: string;
+  /** Of the machine, the field or the weather, also where a row is asked about. */
+  whole: boolean;
 }
 
 /** How plainly a sign shows: looked for and not there, a hint of it, seen, or plain to see (in more than one place, or far beyond chance). */
 export const SIGHTINGS = ['not', 'hint', 'seen', 'plain'] as const;
 export type Sighting = (typeof SIGHTINGS)[number];
 
-const sign = (of: string, says: string, absent: string): EvidenceFacts => ({ of, says, absent });
+const sign = (of: string, says: string, absent: string): EvidenceFacts => ({
+  of,
+  says,
+  absent,
+  whole: false,
+});
+const ofWhole = (of: string, says: string, absent: string): EvidenceFacts => ({
+  ...sign(of, says, absent),
+  whole: true,
+});
 
 /** Of a row beside its sisters, then of the furrow, the gaps and plants dug, the machine, the field and its weather. */
 export const EVIDENCE_FACTS = {
@@ -40,12 +51,12 @@ export const EVIDENCE_FACTS = {
     'its gaps do not come again with the disc',
   ),
   longBlank: sign('blank', 'one long stretch of it is blank', 'no long stretch of it is blank'),
-  tracksWorse: sign(
+  tracksWorse: ofWhole(
     'tracks',
     'rows behind tyres do worse together',
     'rows behind tyres do no worse',
   ),
-  tracksSmeared: sign(
+  tracksSmeared: ofWhole(
     'track walls',
     'side walls are smeared in rows behind tyres alone',
     'side walls behind tyres are as in other rows',
@@ -115,56 +126,60 @@ export const EVIDENCE_FACTS = {
     'late plants lie as deep as their neighbours',
     'late plants lie elsewhere than their neighbours',
   ),
-  allShallow: sign(
+  allShallow: ofWhole(
     'machine depth',
     'the whole machine plants shallow',
     'the machine as a whole is not shallow',
   ),
-  allDeep: sign(
+  allDeep: ofWhole(
     'machine depth',
     'the whole machine plants deep',
     'the machine as a whole is not deep',
   ),
-  allLoose: sign(
+  allLoose: ofWhole(
     'machine spread',
     'depths scatter in every row',
     'depths do not scatter in every row',
   ),
-  allSkips: sign(
+  allSkips: ofWhole(
     'machine skips',
     'places are empty in every row, and hold no seed',
     'the machine as a whole does not skip',
   ),
-  allDoubles: sign(
+  allDoubles: ofWhole(
     'machine doubles',
     'places hold two plants in every row',
     'the machine as a whole does not double',
   ),
-  allScatter: sign(
+  allScatter: ofWhole(
     'machine scatter',
     'spacing scatters in every row',
     'spacing does not scatter in every row',
   ),
-  patches: sign('pattern', 'it keeps to places in the field', 'it does not keep to places'),
-  everywhere: sign('pattern', 'it is the same all over the field', 'it is not the same all over'),
-  coldRain: sign(
+  patches: ofWhole('pattern', 'it keeps to places in the field', 'it does not keep to places'),
+  everywhere: ofWhole(
+    'pattern',
+    'it is the same all over the field',
+    'it is not the same all over',
+  ),
+  coldRain: ofWhole(
     'weather',
     'cold water came within two days of planting',
     'no cold water came within two days',
   ),
-  crustRain: sign(
+  crustRain: ofWhole(
     'crust weather',
     'hard rain, then sun, came before it was up',
     'no hard rain and sun came before it was up',
   ),
-  soaked: sign(
+  soaked: ofWhole(
     'wet weather',
     'it rained and rained after planting',
     'it did not rain much after planting',
   ),
-  dryWeather: sign('dry weather', 'it stayed dry after planting', 'it did not stay dry'),
-  soilWet: sign('moisture', 'the furrow felt wet', 'the furrow did not feel wet'),
-  seedsDry: sign('moisture', 'seeds lay in dry soil', 'seeds lay in moist soil'),
+  dryWeather: ofWhole('dry weather', 'it stayed dry after planting', 'it did not stay dry'),
+  soilWet: ofWhole('moisture', 'the furrow felt wet', 'the furrow did not feel wet'),
+  seedsDry: ofWhole('moisture', 'seeds lay in dry soil', 'seeds lay in moist soil'),
   crustSeen: sign('cover', 'a crust lies over the row', 'no crust lies over the row'),
   residueOver: sign('residue', 'residue lies over the row', 'no residue lies over the row'),
   clodsOver: sign('clods', 'clods lie over the row', 'no clods lie over the row'),

@@ -71,13 +71,14 @@ function suspectOf(
   const own = row === null ? null : (signs.rows.get(row) ?? {});
   const pieces: Suspect['pieces'] = new Map();
   for (const { sign, seen, notSeen } of evidence) {
-    const ofRow = own?.[sign];
-    const there = own && isOfRow(sign) ? ofRow : signs.whole[sign];
+    const { of, whole } = EVIDENCE_FACTS[sign];
+    const seenIn = own && !whole ? own : signs.whole;
+    const there = seenIn[sign];
     if (there === undefined) continue;
     const ratio = (there === 'not' ? notSeen : seen) ** WEIGHT[there];
     if (ratio === 1) continue;
     // What is correlated counts once, the strongest of it; what was seen goes before what was not.
-    const about = `${EVIDENCE_FACTS[sign].of} ${own && isOfRow(sign) ? row : ''}`;
+    const about = `${of} ${seenIn === own ? row : ''}`;
     const before = pieces.get(about);
     const log = Math.log(ratio);
     if (
@@ -101,14 +102,6 @@ function suspectOf(
 }
 
 const sameSize = (a: number, b: number) => Math.abs(Math.abs(a) - Math.abs(b)) < 1e-9;
-
-/** Signs that are of a row when a row is asked about; the others are of the machine, the field or the weather. */
-const OF_WHOLE: readonly DiagnosticSign[] = (
-  Object.keys(EVIDENCE_FACTS) as DiagnosticSign[]
-).filter((sign) =>
-  /^all|^tracks|Rain$|Weather$|^soaked$|^patches$|^everywhere$|^seedsDry$|^soilWet$/.test(sign),
-);
-const isOfRow = (sign: DiagnosticSign) => !OF_WHOLE.includes(sign);
 
 /**
  * Causes that may hold together: what is seen needs one of them to explain it, and what is missing speaks against each that would show it.
@@ -164,7 +157,7 @@ function suspectsOf(
 
 /** Suspects that explain the same evidence, directly or through others; those of different groups say nothing of each other. */
 function groupsOf(suspects: readonly Suspect[]): Suspect[][] {
-  const groups: { abouts: Set<string>; suspects: Suspect[] }[] = [];
+  const groups: { abouts: Set<string>; suspects: Set<Suspect> }[] = [];
   for (const suspect of suspects) {
     const abouts = [...suspect.pieces].flatMap(([about, { told }]) =>
       told.seen === 'not' || told.sign === null ? [] : [about],
@@ -172,11 +165,14 @@ function groupsOf(suspects: readonly Suspect[]): Suspect[][] {
     const met = groups.filter((one) => abouts.some((about) => one.abouts.has(about)));
     const merged = {
       abouts: new Set([...abouts, ...met.flatMap((one) => [...one.abouts])]),
-      suspects: [...met.flatMap((one) => one.suspects), suspect],
+      suspects: new Set([...met.flatMap((one) => [...one.suspects]), suspect]),
     };
     groups.splice(0, groups.length, ...groups.filter((one) => !met.includes(one)), merged);
   }
-  return groups.map((one) => one.suspects.slice(0, MOST_SUSPECTS));
+  // The likeliest of each group, in the order they came.
+  return groups.map((one) =>
+    suspects.filter((suspect) => one.suspects.has(suspect)).slice(0, MOST_SUSPECTS),
+  );
 }
 
 /** All sets of up to so many. */

@@ -1,5 +1,5 @@
 import { group } from 'd3-array';
-import { FOOT_M, INCH_M } from '../units/index.ts';
+import { figureIn, FOOT_M, INCH_M } from '../units/index.ts';
 
 /** Seeds of one row as a seed-by-seed log has them: stretches without a stop, longest first. */
 export interface SeedRun {
@@ -50,13 +50,9 @@ export function readSeedLog(lines: readonly (readonly string[])[], rows: number)
       problem: `The first line must name a column row, and one like distance_m or distance_ft${rowAt < 0 ? '; row is missing' : '; the distance is missing'}.`,
     };
   const factor = FACTOR[PLACE.exec(header[placeAt]!)?.[3] ?? 'm']!;
-  const figure = (text: string | undefined) => {
-    const value = Number((text ?? '').trim().replace(',', '.'));
-    return (text ?? '').trim() === '' || !Number.isFinite(value) ? null : value;
-  };
   let left = 0;
   const seeds = lines.slice(1).flatMap((line) => {
-    const [row, place] = [figure(line[rowAt]), figure(line[placeAt])];
+    const [row, place] = [figureIn(line[rowAt]), figureIn(line[placeAt])];
     if (row === null || place === null || !Number.isInteger(row) || row < 1 || row > rows) {
       if (line.some((cell) => cell.trim() !== '')) left += 1;
       return [];

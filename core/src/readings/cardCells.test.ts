@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { kindOf, type DataOf, type Kind, type Observation } from '../records/index.ts';
 import { expectedStand } from '../targets/index.ts';
 import { cardCells, type CardRecords } from './index.ts';
+import { plant } from './walk.testing.ts';
 
 let next = 0;
 const id = () => `id ${(next += 1)}`;
@@ -219,19 +220,6 @@ describe('what is measured of a row', () => {
 
   it('gaps and late plants dug in a row say what was found', () => {
     const at = stop(walk.id);
-    const plant = {
-      stage: 'V3',
-      way: 'seed',
-      mesocotylM: null,
-      crownM: null,
-      typed: '',
-      roots: null,
-      turnedAtM: null,
-      nodal: null,
-      slot: null,
-      wall: null,
-      oldRoots: null,
-    };
     const gap = {
       id: id(),
       data: {
@@ -257,9 +245,9 @@ describe('what is measured of a row', () => {
         type: 'plantDig',
         row: 2,
         atM: null,
-        plant: { ...plant, depthM: 0.03 },
+        plant: plant(0.03),
         late: 'oneBehind',
-        neighbour: { ...plant, depthM: 0.05 },
+        neighbour: plant(0.05),
         neighbourAtM: null,
         feel: null,
         cover: [],

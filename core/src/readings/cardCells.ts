@@ -15,9 +15,7 @@ import type {
   EmergenceCount,
   Field,
   FlaggedLength,
-  GapDig,
   Observation,
-  PlantDig,
   Planter,
   Planting,
   Stop,
@@ -31,7 +29,7 @@ import { DEFAULT_WEIGHTS, type LatenessWeights } from '../stand/index.ts';
 import { mean, sampleSd } from '../stats/index.ts';
 import { expectedStand, targetSpacing } from '../targets/index.ts';
 import type { Held } from './held.ts';
-import { emergenceVisits, type LengthVisit } from './readEmergence.ts';
+import { emergenceCells } from './emergenceCells.ts';
 import { tapeRun } from './spacingOfTapes.ts';
 
 /** A season's records of one planter; those of others are left aside. */
@@ -172,8 +170,8 @@ export const noCells = (): CardCells => ({
 });
 
 /** A gap that holds no seed, or a late plant whose seed was placed elsewhere than its neighbour's. */
-const isPlantersOwn = (dug: GapDig | PlantDig): boolean =>
-  dug.type === 'gapDig' ? dug.found === 'noSeed' : PLACED.includes(whyLate(dug));
+const isPlantersOwn = ({ gap, late }: CardDig): boolean =>
+  gap === 'noSeed' || (late !== null && PLACED.includes(late));
 
 /** Seeds of a row that tell a spread. */
 const LEAST_SEEDS = 3;
@@ -209,6 +207,8 @@ export function cardCells(records: CardRecords): CardCells {
         .filter(({ data }) => !data.chosen)
         .sort((a, b) => a.data.ordinal - b.data.ordinal)
         .map((stop) => ({ stop, seen: (seenAt.get(stop.id) ?? []).map(({ data }) => data) }));
+      const speeds = new Map<string, number>();
+      const digsBefore = digs.length;
       for (const { stop, seen } of places)
         for (const one of seen) {
           if (one.type === 'trench') {
@@ -241,8 +241,9 @@ export function cardCells(records: CardRecords): CardCells {
             signs.push({ placeId: stop.id, sign, looked, affected });
           }
           if (one.type === 'ground' && walk.data.purpose === 'trench') {
-            const { dryLayerM, feel } = one;
+            const { dryLayerM, feel, speedMPerS } = one;
             grounds.push({ placeId: stop.id, dryLayerM, feel, targetM: walk.data.targetM });
+            if (speedMPerS !== null) speeds.set(stop.id, speedMPerS);
           }
         }
       for (const stop of stopsOf.get(walk.id) ?? [])
@@ -263,15 +264,18 @@ export function cardCells(records: CardRecords): CardCells {
         of: number,
         at = walk.data.startedAt,
       ): CardCell => {
-        const made = {
+        const clockH = clockOf(at);
+        const speedMPerS = speeds.get(placeId);
+        const made: CardCell = {
           measure,
           row,
           plantingId: planting.id,
           placeId,
           walkId: walk.id,
           on: walk.data.startedOn,
-          hour: Math.floor(clockOf(at)),
-          clockH: clockOf(at),
+          hour: Math.floor(clockH),
+          clockH,
+          ...(speedMPerS === undefined ? {} : { speedMPerS }),
           value,
           of,
         };
@@ -295,27 +299,12 @@ export function cardCells(records: CardRecords): CardCells {
         const check = { id: walk.id, data: walk.data };
         depths.push(...trenchCells(check, planting, places, cell));
         monitorCells(places, { rowWidthM, spacingM }, cell);
-        const speeds = new Map(
-          places.flatMap(({ stop, seen }) =>
-            seen.flatMap((one) =>
-              one.type === 'ground' && one.speedMPerS !== null ? [[stop.id, one.speedMPerS]] : [],
-            ),
-          ) as [string, number][],
-        );
-        for (const made of cells)
-          if (speeds.has(made.placeId)) made.speedMPerS = speeds.get(made.placeId)!;
         continue;
       }
-      for (const { stop, seen } of places) {
-        const dug = seen.filter(
-          (one): one is GapDig | PlantDig =>
-            (one.type === 'gapDig' && one.what === 'gap' && one.found !== null) ||
-            (one.type === 'plantDig' && one.late !== null),
-        );
-        for (const [row, own] of group(dug, (one) => one.row))
-          if (row !== null)
-            cell('digs', row, stop.id, own.filter(isPlantersOwn).length / own.length, own.length);
-      }
+      const dug = digs.slice(digsBefore).filter(({ gap, late }) => gap !== null || late !== null);
+      for (const [placeId, ofPlace] of group(dug, (one) => one.placeId))
+        for (const [row, own] of group(ofPlace, (one) => one.row))
+          cell('digs', row, placeId, own.filter(isPlantersOwn).length / own.length, own.length);
       const all = places.flatMap(({ seen }) => seen);
       // Where nobody looked for laggards, none was seen to lag: that is no figure.
       const lookedForLate = all.some(
@@ -414,51 +403,4 @@ function monitorCells(
     for (const { row, perM2, gaps } of dropped.rows)
       cell('monitor', row, stop.id, shown.get(row)! / perM2 - 1, gaps);
   }
-}
-
-/** When such a share of what came up in a flagged length was up: read off the line between two visits. */
-function upAtH(visits: readonly LengthVisit[], share: number): number | null {
-  const wanted = (visits.at(-1)?.emerged ?? 0) * share;
-  const after = visits.findIndex(({ emerged }) => wanted > 0 && emerged >= wanted);
-  const [a, b] = [visits[after - 1], visits[after]];
-  if (!a || !b) return null;
-  return a.hours + ((wanted - a.emerged) / (b.emerged - a.emerged)) * (b.hours - a.hours);
-}
-
-function emergenceCells(
-  planting: Held<Planting>,
-  { lengths, counts }: Pick<CardRecords, 'lengths' | 'counts'>,
-): CardCell[] {
-  const own = lengths.filter(({ data }) => data.plantingId === planting.id && data.row !== null);
-  if (own.length === 0) return [];
-  const ids = new Set(own.map(({ id }) => id));
-  const read = emergenceVisits(
-    planting.data,
-    own,
-    counts.filter(({ data }) => ids.has(data.lengthId)),
-  );
-  return read.lengths.flatMap(({ data, visits }): CardCell[] => {
-    const last = visits.at(-1);
-    const [tenth, half, most] = [0.1, 0.5, 0.9].map((share) => upAtH(visits, share));
-    if (!last) return [];
-    const cell = (measure: CardMeasure, value: number): CardCell => ({
-      measure,
-      row: data.row!,
-      plantingId: planting.id,
-      // Lengths laid side by side in the rows of one place are compared with each other.
-      placeId: data.place === '' ? planting.id : data.place,
-      walkId: null,
-      on: last.count.data.on,
-      hour: 12,
-      clockH: 12,
-      value,
-      of: last.emerged,
-    });
-    return [
-      ...(half === null || half === undefined ? [] : [cell('emergence', half)]),
-      ...(typeof tenth === 'number' && typeof most === 'number'
-        ? [cell('emergenceSpread', most - tenth)]
-        : []),
-    ];
-  });
 }

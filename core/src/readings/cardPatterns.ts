@@ -1,4 +1,4 @@
-import { group } from 'd3-array';
+import { group, median } from 'd3-array';
 import {
   driftOfDay,
   MEASURE_FACTS,
@@ -8,7 +8,6 @@ import {
   type NeighboursAlike,
 } from '../planter/index.ts';
 import { mean } from '../stats/index.ts';
-import type { CardCell } from './cardCells.ts';
 import type { CardFinding, JudgedMeasure, PlanterCard } from './readPlanterCard.ts';
 
 /** All rows together change through the day. */
@@ -54,19 +53,20 @@ export function driftsOf({ measures }: Pick<PlanterCard, 'measures'>): DriftFind
 export function alikeRows({ measures }: Pick<PlanterCard, 'measures'>): AlikeFinding[] {
   return measures.flatMap((one): AlikeFinding[] => {
     const rows = rowsOf(one);
-    const told = neighboursAlike(rows);
-    if (!told || told.p > ALIKE_LEVEL / measures.length) return [];
+    if (rows.length === 0) return [];
     const middle = mean(rows.map(({ value }) => value))!;
     const apart = Math.max(...rows.map(({ value }) => Math.abs(value - middle)));
-    return apart >= MEASURE_FACTS[one.measure].tolerance / 2
-      ? [
-          {
-            ...told,
-            measure: one.measure,
-            rows: rows.map(({ row, value }) => ({ row, off: value - middle })),
-          },
-        ]
-      : [];
+    // What is too small to matter need not be shuffled.
+    if (apart < MEASURE_FACTS[one.measure].tolerance / 2) return [];
+    const told = neighboursAlike(rows);
+    if (!told || told.p > ALIKE_LEVEL / measures.length) return [];
+    return [
+      {
+        ...told,
+        measure: one.measure,
+        rows: rows.map(({ row, value }) => ({ row, off: value - middle })),
+      },
+    ];
   });
 }
 
@@ -104,20 +104,14 @@ export function rowPlaces(
   return [...at]
     .flatMap(([placeId, all]): RowPlace[] => {
       const own = all.find((one) => one.row === row);
-      const usual = against === 'target' ? target : middle(all.filter((one) => one.row !== row));
-      if (!own || usual === null) return [];
+      const sisters = all.filter((one) => one.row !== row);
+      const usual = against === 'target' ? target : median(sisters, ({ value }) => value);
+      if (!own || usual === undefined) return [];
       const off = own.value - usual;
       const is = (side === 'above' ? off : -off) >= tolerance / 2;
       return [{ placeId, on: own.on, off, is, pass: passOf(placeId) }];
     })
     .sort((a, b) => a.on.localeCompare(b.on));
-}
-
-function middle(cells: readonly CardCell[]): number | null {
-  if (cells.length === 0) return null;
-  const values = cells.map(({ value }) => value).sort((a, b) => a - b);
-  const half = values.length >> 1;
-  return values.length % 2 === 1 ? values[half]! : (values[half - 1]! + values[half]!) / 2;
 }
 
 /** How a finding lies over the places and passes a row was seen at. */

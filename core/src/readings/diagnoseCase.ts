@@ -1,25 +1,43 @@
 import { CROP_FACTS } from '../crops/index.ts';
 import {
-  type CaseSigns,
+  EVIDENCE_FACTS,
   nextChecks,
   weighCauses,
-  EVIDENCE_FACTS,
+  type CaseSigns,
+  type Cause,
+  type CauseTable,
   type NextCheck,
   type WeighedCause,
   type WeighedSign,
 } from '../diagnosis/index.ts';
-import type { WeatherMonth } from '../records/index.ts';
-import { mean } from '../stats/index.ts';
+import type { Field, Planting, WeatherMonth } from '../records/index.ts';
 import { addDays } from '../season/index.ts';
+import { mean } from '../stats/index.ts';
 import { daysOfMonths, spellsSince, type Spell } from '../weather/index.ts';
-import { cardCells, type CardRecords } from './cardCells.ts';
-import { caseSigns } from './caseSigns.ts';
+import { cardCells, type CardCells, type CardRecords } from './cardCells.ts';
+import { caseSigns, type ByHand } from './caseSigns.ts';
 import type { Held } from './held.ts';
 import { judgeCard, type PlanterCard } from './readPlanterCard.ts';
 
-/** A planter’s records with the weather of its fields. */
-export interface CaseRecords extends CardRecords {
+/** What a card is diagnosed with: where its plantings lie, and their weather. */
+export interface CaseGround {
+  plantings: readonly Held<Planting>[];
+  fields: readonly Held<Field>[];
   months: readonly Held<WeatherMonth>[];
+}
+
+/** A planter’s records with the weather of its fields. */
+export type CaseRecords = CardRecords & CaseGround;
+
+/** A card that was read for what it points to. */
+export interface DiagnosedCard {
+  signs: CaseSigns;
+  /** The likeliest first. */
+  causes: WeighedCause[];
+  /** The one planting that is looked at; null: several, whose ground and weather are not put together. */
+  planting: Held<Planting> | null;
+  /** Nothing is likely to be wrong. */
+  clean: boolean;
 }
 
 export interface Diagnosed {
@@ -43,6 +61,9 @@ export const LIKELY = 0.5;
 /** A stand below this share of the expected one is something wrong, whatever nobody found of it. A default. */
 const SOUND_STAND = 0.9;
 
+/** Asked about where several plantings are looked at: their grounds and weathers are not put together. */
+const OF_MACHINE: readonly Cause['scope'][] = ['row', 'tracks', 'machine'];
+
 /**
  * Whether nothing is likely to be wrong: no cause is, and the stand is about what was expected.
  *
@@ -59,33 +80,43 @@ export function isClean(
   );
 }
 
-/** The weather that put one planting’s seeds at risk; null where it was not measured. @example spellsOf(planting, months, stationId) */
-export function spellsOf(
-  { plantedOn, crop }: { plantedOn: string; crop: keyof typeof CROP_FACTS },
-  months: readonly Held<WeatherMonth>[],
-  stationId: string | null,
+/** The weather that put a planting’s seeds at risk; null where it was not measured. */
+function spellsOf(
+  { fieldId, plantedOn, crop }: Planting,
+  { fields, months }: Pick<CaseGround, 'fields' | 'months'>,
 ): Spell[] | null {
+  const stationId = fields.find(({ id }) => id === fieldId)?.data.stationId ?? null;
   const own = months.filter(({ data }) => data.stationId === stationId);
-  if (stationId === null || own.length === 0) return null;
   const days = daysOfMonths(own).filter(({ on }) => on >= plantedOn);
   if (days.length === 0) return null;
   const until = addDays(plantedOn, CROP_FACTS[crop].emergenceDays[1]);
   return spellsSince(plantedOn, days, { cold: crop !== 'wheat', until });
 }
 
-/** What was recorded of a planter’s plantings, as evidence. Weather counts where the records are of one planting. @example weighCauses(signsOfCase(records)) */
-export const signsOfCase = (records: CaseRecords): CaseSigns => readCase(records).signs;
+/**
+ * What a card points to: its signs, those of its ground and weather where one planting is looked at, and what people saw themselves, weighed by the
+ * causes the app knows or a workspace’s own.
+ *
+ * @example diagnoseCard(card, cells, ground).causes[0]?.cause // 'depthStop'
+ */
+export function diagnoseCard(
+  card: PlanterCard,
+  cells: CardCells,
+  ground: CaseGround,
+  { byHand = [], table }: { byHand?: readonly ByHand[]; table?: CauseTable } = {},
+): DiagnosedCard {
+  const [only, ...others] = card.plantingIds;
+  const planting = (others.length === 0 && ground.plantings.find(({ id }) => id === only)) || null;
+  const spells = planting && spellsOf(planting.data, ground);
+  const signs = caseSigns(card, cells, { spells, byHand });
+  const causes = weighCauses(signs, planting ? undefined : OF_MACHINE, table);
+  return { signs, causes, planting, clean: isClean(card, causes) };
+}
 
-/** The same with the card they were read from. @example isClean(readCase(records).card, causes) */
-export function readCase(records: CaseRecords): { card: PlanterCard; signs: CaseSigns } {
+/** The same from records. @example readCase(records).clean // true */
+export function readCase(records: CaseRecords): DiagnosedCard {
   const cells = cardCells(records);
-  const card = judgeCard(records.planter.data, cells);
-  const [planting, ...others] = records.plantings;
-  const stationId =
-    records.fields.find(({ id }) => id === planting?.data.fieldId)?.data.stationId ?? null;
-  const spells =
-    planting && others.length === 0 ? spellsOf(planting.data, records.months, stationId) : null;
-  return { card, signs: caseSigns(card, cells, { spells }) };
+  return diagnoseCard(judgeCard(records.planter.data, cells), cells, records);
 }
 
 /**
@@ -94,8 +125,7 @@ export function readCase(records: CaseRecords): { card: PlanterCard; signs: Case
  * @example diagnoseCase(records).causes[0] // { cause: 'depthStop', rows: [4], probability: 0.97, evidence: […] }
  */
 export function diagnoseCase(records: CaseRecords): Diagnosed {
-  const { card, signs } = readCase(records);
-  const causes = weighCauses(signs);
+  const { causes, clean } = readCase(records);
   const evidence = ({ sign, seen, ratio }: WeighedSign) => ({
     name: sign === null ? 'check' : EVIDENCE_FACTS[sign][seen === 'not' ? 'absent' : 'says'],
     for: ratio > 1,
@@ -109,6 +139,6 @@ export function diagnoseCase(records: CaseRecords): Diagnosed {
       evidence: [...speaksFor, ...speaksAgainst].map(evidence),
     })),
     nextChecks: nextChecks(causes),
-    clean: isClean(card, causes),
+    clean,
   };
 }

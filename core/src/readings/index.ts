@@ -165,12 +165,13 @@ export {
 } from './cardPatterns.ts';
 export { caseSigns, type ByHand } from './caseSigns.ts';
 export {
+  diagnoseCard,
   diagnoseCase,
   isClean,
   LIKELY,
   readCase,
-  signsOfCase,
-  spellsOf,
+  type CaseGround,
   type CaseRecords,
   type Diagnosed,
+  type DiagnosedCard,
 } from './diagnoseCase.ts';

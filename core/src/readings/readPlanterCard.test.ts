@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { weighCauses } from '../diagnosis/index.ts';
+import { DIAGNOSES, weighCauses, type Diagnosis } from '../diagnosis/index.ts';
 import {
   cardCells,
   caseSigns,
+  diagnoseCard,
   LIKELY,
   judgeCard,
   machineText,
@@ -11,7 +12,7 @@ import {
   rowSentence,
   rowYear,
 } from './index.ts';
-import { plain, records, us } from './demoCard.testing.ts';
+import { of, plain, records, us } from './demoCard.testing.ts';
 
 const cardOf = (name: string) => {
   const all = records(name);
@@ -186,6 +187,24 @@ describe('what the demo’s planters point to', () => {
     expect(row11?.gapsRepeat).toBeUndefined();
     expect(gooseSigns.whole.coldRain).toBeUndefined();
     expect(gooseSigns.rows.get(9)?.rowShallow).toBe('not');
+  });
+
+  it('over several fields only rows and machine are asked; in one its ground and weather too', () => {
+    const all = { ...goose, months: of('weatherMonth') };
+    const whole = diagnoseCard(goose.card, goose.cells, all);
+    expect(whole.planting).toBeNull();
+    expect(whole.signs.whole.coldRain).toBeUndefined();
+    expect(
+      whole.causes.filter(({ cause }) => DIAGNOSES[cause as Diagnosis].scope === 'field'),
+    ).toEqual([]);
+    const [heron] = goose.plantings.filter(
+      ({ data }) => of('field').find(({ id }) => id === data.fieldId)!.data.name === 'Heron Bottom',
+    );
+    const own = judgeCard(goose.planter.data, goose.cells, { plantingIds: [heron!.id] });
+    const one = diagnoseCard(own, goose.cells, all);
+    expect(one.planting!.id).toBe(heron!.id);
+    // The cold rain that was put in there.
+    expect(one.signs.whole.coldRain).toBe('seen');
   });
 
   it('Marigold’s rows all lie deep: its row cleaners, and no row of it', () => {

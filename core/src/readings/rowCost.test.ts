@@ -43,6 +43,16 @@ const costOf = (
     },
   );
 
+/** All twelve rows, by the app’s own figures. */
+const wholeMachine = {
+  rows: Array.from({ length: 12 }, (_, i) => i + 1),
+  apart: [],
+  of: 12,
+  plantings: plantingsOf(2027),
+  fields: of('field'),
+  workspace: null,
+};
+
 describe('what a row costs', () => {
   it('row 4 costs bushels on a twelfth of its fields, and money once there is a price', () => {
     const [corn] = costOf([4]);
@@ -60,16 +70,7 @@ describe('what a row costs', () => {
 
   it('a sound row costs nothing for certain, and rows never counted beside sisters say nothing', () => {
     expect(costOf([8])[0]!.kgPerM2[0]).toBe(0);
-    expect(
-      rowCost(cells.cells, {
-        rows: Array.from({ length: 12 }, (_, i) => i + 1),
-        apart: [],
-        of: 12,
-        plantings: plantingsOf(2027),
-        fields: of('field'),
-        workspace: null,
-      }),
-    ).toEqual([]);
+    expect(rowCost(cells.cells, wholeMachine)).toEqual([]);
   });
 
   it('the whole machine is held against the expected stand: what is missing, whoever made it', () => {
@@ -84,15 +85,7 @@ describe('what a row costs', () => {
               }
             : one,
         ),
-        {
-          rows: Array.from({ length: 12 }, (_, i) => i + 1),
-          apart: [],
-          of: 12,
-          plantings: plantingsOf(2027),
-          fields: of('field'),
-          workspace: null,
-          against: 'expected',
-        },
+        { ...wholeMachine, against: 'expected' },
       )[0]!;
     expect(whole(1).areaM2 / ACRE_M2).toBeCloseTo(40 + 55 + 28 + 62, 0);
     expect(whole(0.7).kgPerM2[1]).toBeGreaterThan(whole(1).kgPerM2[1]);

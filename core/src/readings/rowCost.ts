@@ -64,9 +64,9 @@ export function rowCost(
     const stand = cells.filter(
       ({ measure, plantingId }) => measure === 'stand' && ids.has(plantingId),
     );
-    const compare = against === 'sisters' ? atSameStops : againstExpected;
-    const counted = compare(stand, rows, apart, ({ value }) => value);
-    const effective = compare(stand, rows, apart, ({ value, effective: own }) => own ?? value);
+    const meant = { rows, apart, against };
+    const counted = atSameStops(stand, meant, ({ value }) => value);
+    const effective = atSameStops(stand, meant, ({ value, effective: own }) => own ?? value);
     const areaM2 = (areaOf(own, fields) * rows.length) / of;
     if (!counted || !effective || areaM2 === 0) return [];
     const expectedPerM2 = mean(own.map(({ data }) => expectedStand(data)))!;
@@ -114,18 +114,22 @@ export function rowCost(
   });
 }
 
-/** Rows less their sisters at the same stops: the mean difference with its interval, and the sisters' own mean. */
+/** Rows less their sisters at the same stops, or less the expected stand: the mean difference with its interval, and what it is held against. */
 function atSameStops(
   cells: readonly CardCell[],
-  rows: readonly number[],
-  apart: readonly number[],
+  {
+    rows,
+    apart,
+    against,
+  }: { rows: readonly number[]; apart: readonly number[]; against: 'sisters' | 'expected' },
   valueOf: (cell: CardCell) => number,
 ) {
   const stops = [...group(cells, ({ placeId }) => placeId).values()].flatMap((seen) => {
     const own = mean(seen.filter(({ row }) => rows.includes(row)).map(valueOf));
-    const sisters = mean(
-      seen.filter(({ row }) => !rows.includes(row) && !apart.includes(row)).map(valueOf),
-    );
+    const sisters =
+      against === 'expected'
+        ? 1
+        : mean(seen.filter(({ row }) => !rows.includes(row) && !apart.includes(row)).map(valueOf));
     return own === null || sisters === null ? [] : [{ difference: own - sisters, sisters }];
   });
   if (stops.length < LEAST_STOPS) return null;
@@ -135,21 +139,6 @@ function atSameStops(
     sisters: mean(stops.map(({ sisters }) => sisters))!,
     interval: tInterval(mean(differences)!, se, stops.length - 1),
   };
-}
-
-/** Rows less the expected stand, stop by stop. */
-function againstExpected(
-  cells: readonly CardCell[],
-  rows: readonly number[],
-  _apart: readonly number[],
-  valueOf: (cell: CardCell) => number,
-) {
-  const stops = [...group(cells, ({ placeId }) => placeId).values()].flatMap(
-    (seen) => mean(seen.filter(({ row }) => rows.includes(row)).map(valueOf)) ?? [],
-  );
-  if (stops.length < LEAST_STOPS) return null;
-  const se = sampleSd(stops)! / Math.sqrt(stops.length);
-  return { sisters: 1, interval: tInterval(mean(stops)! - 1, se, stops.length - 1) };
 }
 
 /** What was planted to: a field that was split, or has no area, says nothing of how much. */

@@ -1,11 +1,11 @@
-import { group, median } from 'd3-array';
+import { group, median, sum } from 'd3-array';
 import type { DiagnosticSign, Sighting } from '../diagnosis/index.ts';
 import type { GapFind } from '../digs/index.ts';
 import { binomialUpperTail, fUpperTail, mean, twoSidedP } from '../stats/index.ts';
 import { INCH_M } from '../units/index.ts';
 import type { CardCells, CardDepths, CardDig } from './cardCells.ts';
 import type { PlanterCard } from './readPlanterCard.ts';
-import { byLevel, cellsOf, GAP_SIGNS, GAPS, LEVEL, squaresOf, sum } from './sightings.ts';
+import { byLevel, cellsOf, GAP_SIGNS, GAPS, LEVEL, squaresOf } from './sightings.ts';
 
 /** Rows that scatter, skip or double more than their sisters: what does not hang on the place, so that one place tells. */
 export interface RowTests {

@@ -64,8 +64,6 @@ export const shows = (one: Sighting | undefined) => one !== undefined && one !==
 export const cellsOf = (card: PlanterCard, measure: CardMeasure): readonly CardCell[] =>
   card.measures.find((one) => one.measure === measure)?.cells ?? [];
 
-export const sum = (values: readonly number[]) => values.reduce((all, one) => all + one, 0);
-
 export const perRow = (cells: readonly CardCell[]): number[] =>
   [...group(cells, ({ row }) => row).values()].map((own) => mean(own.map(({ value }) => value))!);
 

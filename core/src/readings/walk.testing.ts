@@ -86,7 +86,8 @@ export const gapDug = (
     cover: [],
   }) as const;
 
-const plant = (depthM: number | null, more: object = {}) => ({
+/** A dug plant. */
+export const plant = (depthM: number | null, more: object = {}) => ({
   stage: 'V3',
   way: 'seed',
   depthM,

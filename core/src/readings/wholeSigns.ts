@@ -1,4 +1,4 @@
-import { group, median } from 'd3-array';
+import { group, median, sum } from 'd3-array';
 import type { DiagnosticSign, Sighting, SignsSeen } from '../diagnosis/index.ts';
 import type { Sign } from '../pests/index.ts';
 import { MEASURE_FACTS, type CardMeasure } from '../planter/index.ts';
@@ -19,7 +19,6 @@ import {
   perRow,
   shows,
   squaresOf,
-  sum,
 } from './sightings.ts';
 
 /** From what figure on something of the whole machine or field is a hint, is seen, or is plain; and below which it is not there. Defaults of this app. */
@@ -102,16 +101,24 @@ export function wholeOf(
   const tell = (name: DiagnosticSign, one: Sighting | undefined) => {
     if (one !== undefined) whole[name] = one;
   };
+  /** A sign by the share of the looks that show it; too few say nothing. */
+  const tellShare = <Look>(
+    name: DiagnosticSign,
+    looks: readonly Look[],
+    is: (one: Look) => boolean,
+  ) => {
+    if (looks.length >= LEAST_LOOKS)
+      tell(name, sighting(looks.filter(is).length / looks.length, STEPS.looks));
+  };
   const of = (measure: CardMeasure) => cellsOf(card, measure).filter(({ row }) => !apart.has(row));
   const depth = median(perRow(of('depth')));
   if (depth !== undefined) {
     tell('allShallow', sighting(-depth, STEPS.depth));
     tell('allDeep', sighting(depth, STEPS.depth));
   }
+  const dug = new Set(of('depth').map(({ placeId }) => placeId));
   const loose = spreadWithin(
-    cells.depths.filter(
-      ({ row, placeId }) => !apart.has(row) && of('depth').some((one) => one.placeId === placeId),
-    ),
+    cells.depths.filter(({ row, placeId }) => !apart.has(row) && dug.has(placeId)),
   );
   if (loose !== null) tell('allLoose', sighting(loose, STEPS.loose));
   const spacing = new Map(
@@ -131,17 +138,15 @@ export function wholeOf(
   const others = furrows.filter(
     ({ row }) => !apart.has(row) && !card.planter.trackRows?.includes(row),
   );
-  if (others.length >= LEAST_LOOKS)
-    for (const name of FURROW_SIGNS)
-      tell(name, sighting(others.filter(FURROW[name]!).length / others.length, STEPS.looks));
+  for (const name of FURROW_SIGNS) tellShare(name, others, FURROW[name]!);
 
   const stand = of('stand');
   const sown = sum(stand.map((one) => one.sown ?? 0));
   const plants = sum(stand.map((one) => one.of));
   const lost = sown > 0 ? Math.max(0, 1 - plants / sown) : null;
   const gaps = digs.filter(({ row, gap }) => gap !== null && !apart.has(row));
+  const dead = 1 - (mean([...cells.germination.values()]) ?? 1);
   if (lost !== null && gaps.length >= LEAST_LOOKS) {
-    const dead = 1 - mean([...cells.germination.values()])!;
     for (const name of LOST_SIGNS) {
       const found = gaps.filter(({ gap }) => GAPS[name]!.includes(gap!)).length;
       const rate = (lost * found) / gaps.length - (OF_TAG[name] ?? 0) * dead;
@@ -157,7 +162,7 @@ export function wholeOf(
   if (lost !== null) {
     const patches = sighting(dispersion(stand), STEPS.patches);
     tell('patches', patches);
-    const beyond = lost - (1 - mean([...cells.germination.values()])!);
+    const beyond = lost - dead;
     tell(
       'everywhere',
       beyond < 0.03 || patches === 'plain'
@@ -174,34 +179,19 @@ export function wholeOf(
   const covered = digs.filter(
     ({ gap, late }) => late !== null || (gap !== null && gap !== 'rotten' && gap !== 'abnormal'),
   );
-  if (covered.length >= LEAST_LOOKS)
-    for (const [name, cover] of [
-      ['crustSeen', 'crust'],
-      ['residueOver', 'residue'],
-      ['clodsOver', 'clod'],
-    ] as const)
-      tell(
-        name,
-        sighting(
-          covered.filter((one) => one.cover.includes(cover)).length / covered.length,
-          STEPS.looks,
-        ),
-      );
-  const rooted = digs.filter(({ roots }) => roots !== null);
-  if (rooted.length >= LEAST_LOOKS)
-    tell(
-      'rootsFlat',
-      sighting(
-        rooted.filter(({ roots }) => roots === 'flattened').length / rooted.length,
-        STEPS.looks,
-      ),
-    );
-  const slots = digs.filter(({ row, slot }) => slot !== null && !apart.has(row));
-  if (slots.length >= LEAST_LOOKS)
-    tell(
-      'slotReopened',
-      sighting(slots.filter(({ slot }) => slot === 'reopened').length / slots.length, STEPS.looks),
-    );
+  tellShare('crustSeen', covered, ({ cover }) => cover.includes('crust'));
+  tellShare('residueOver', covered, ({ cover }) => cover.includes('residue'));
+  tellShare('clodsOver', covered, ({ cover }) => cover.includes('clod'));
+  tellShare(
+    'rootsFlat',
+    digs.filter(({ roots }) => roots !== null),
+    ({ roots }) => roots === 'flattened',
+  );
+  tellShare(
+    'slotReopened',
+    digs.filter(({ row, slot }) => slot !== null && !apart.has(row)),
+    ({ slot }) => slot === 'reopened',
+  );
   for (const [name, kinds] of ON_PLANTS) {
     const own = signs.filter(({ sign }) => kinds.includes(sign));
     const looked = sum(own.map((one) => one.looked));

@@ -1,15 +1,12 @@
 export {
   adviseReplant,
-  FLIP_INPUTS,
-  REPLANT_DEFAULTS,
   REPLANT_OPTIONS,
-  type FlipInput,
   type ReplantAdvice,
-  type ReplantCase,
   type ReplantOption,
-  type ReplantZone,
 } from './adviseReplant.ts';
 export { breakEvenStand } from './breakEvenStand.ts';
+export { FLIP_INPUTS, type Flip, type FlipInput } from './flips.ts';
 export { monotoneSpline } from './monotoneSpline.ts';
 export { relativeYield, STAND_SCHOOLS, type StandSchool } from './relativeYield.ts';
+export { REPLANT_DEFAULTS, type ReplantCase, type ReplantZone } from './replantCase.ts';
 export { readYieldTable, tableYield, type ReadYieldTable, type YieldTable } from './yieldTable.ts';

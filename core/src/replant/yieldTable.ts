@@ -1,4 +1,5 @@
 import { requireFinite, requireNotNegative } from '../arguments/index.ts';
+import { figureIn } from '../units/index.ts';
 import { monotoneSpline } from './monotoneSpline.ts';
 
 /** A local table: the share of a full yield by planting date and stand. */
@@ -44,11 +45,7 @@ export function readYieldTable(
   lines: readonly (readonly string[])[],
   toPerM2: number,
 ): ReadYieldTable {
-  const figure = (text: string | undefined) => {
-    const plain = (text ?? '').trim().replace('%', '').replace(',', '.');
-    const value = Number(plain);
-    return plain === '' || !Number.isFinite(value) ? null : value;
-  };
+  const figure = (cell: string | undefined) => figureIn(cell?.replace('%', ''));
   const wrong = (problem: string): ReadYieldTable => ({ ok: false, problem });
   const [head = [], ...body] = lines.filter((line) => line.some((cell) => cell.trim() !== ''));
   const stands = head.slice(1).map(figure);

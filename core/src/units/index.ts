@@ -1,3 +1,4 @@
+export { figureIn } from './figureIn.ts';
 export {
   ACRE_M2,
   FOOT_M,

@@ -1,3 +1,5 @@
+import { figureIn } from '../units/index.ts';
+
 /** What a column of a weather file can hold. */
 export const WEATHER_FIELDS = [
   'day',
@@ -99,10 +101,7 @@ export function guessWeatherShape(
       return at < 0 ? [] : lines.flatMap((line) => line[at] ?? []);
     });
   const numbers = (...fields: WeatherField[]) =>
-    of(...fields).flatMap((text) => {
-      const value = Number(text.replace(',', '.'));
-      return text.trim() === '' || !Number.isFinite(value) ? [] : [value];
-    });
+    of(...fields).flatMap((text) => figureIn(text) ?? []);
   const named = (...fields: WeatherField[]) =>
     fields.map((field) => columns[field] ?? '').join(' ');
   const temperatures = numbers('airC', 'airMaxC', 'soilC', 'soilMaxC');

@@ -1,10 +1,4 @@
-import {
-  CAUSE_FAMILIES,
-  DIAGNOSES,
-  FAMILIES,
-  readCauseTable,
-  writeCauseTable,
-} from '@sendero/core';
+import { CAUSE_FAMILIES, FAMILIES, readCauseTable, writeCauseTable } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -80,7 +74,7 @@ function OwnCauses() {
     if (!saved.ok) setProblems(Object.values(saved.problems));
     else
       offer({
-        says: `${Object.keys(read.causes).length} causes from ${file.name} are gone by now.`,
+        says: `From now on by ${file.name}: ${Object.keys(read.causes).length} causes.`,
         undo: () =>
           own
             ? device.put('causeTable', { name: own.name, causes: causes as never }, own.id)
@@ -99,9 +93,7 @@ function OwnCauses() {
         <Button
           variant="default"
           h={48}
-          onClick={() =>
-            saveFile('causes.json', 'application/json', writeCauseTable(own ? causes : DIAGNOSES))
-          }
+          onClick={() => saveFile('causes.json', 'application/json', writeCauseTable(causes))}
         >
           Save as a file
         </Button>

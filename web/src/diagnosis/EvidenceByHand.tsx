@@ -2,8 +2,8 @@ import { capital, EVIDENCE_FACTS, type DiagnosticSign } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
 import { useState } from 'react';
 import { useDevice } from '../data/hooks.ts';
-import type { KeepEvidence } from './Why.tsx';
 import type { Diagnosis } from './useDiagnosis.ts';
+import type { KeepEvidence } from './useKeepEvidence.ts';
 
 const SIGNS = (Object.entries(EVIDENCE_FACTS) as [DiagnosticSign, { says: string }][])
   .map(([value, { says }]) => ({ value, label: capital(says) }))

@@ -4,21 +4,17 @@ import {
   LIKELY,
   lower,
   rowsText,
-  type CardCells,
-  type Kept,
   type NextCheck,
-  type PlanterCard,
   type WeighedCause,
 } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link } from 'react-router';
-import { useOfferUndo } from '../app/Undo.tsx';
-import { useDevice, useToday } from '../data/hooks.ts';
 import { RowCostLine } from '../planter/RowCostLine.tsx';
 import { Balance } from './Balance.tsx';
 import { chanceText, SURE_WORDS, WHEN_WORDS } from './causeWords.ts';
 import { EvidenceByHand } from './EvidenceByHand.tsx';
-import { useDiagnosis, type Diagnosis } from './useDiagnosis.ts';
+import { useDiagnosis, type AskedWhy, type Diagnosis } from './useDiagnosis.ts';
+import { useKeepEvidence, type KeepEvidence } from './useKeepEvidence.ts';
 import styles from './diagnosis.module.css';
 
 /** Causes below this chance are not shown: see the whole table at /causes. */
@@ -26,21 +22,10 @@ const SHOWN = 0.1;
 const MOST_SHOWN = 6;
 
 /** Why the rows of a planter stand as they do: each cause as a balance of what speaks for and against it, and what to look at next. */
-export default function Why({
-  card,
-  cells,
-  planterId,
-  season,
-  plantings,
-}: {
-  card: PlanterCard;
-  cells: CardCells;
-  planterId: string;
-  season: number;
-  plantings: readonly Kept<'planting'>[];
-}) {
-  const diagnosis = useDiagnosis({ card, cells, planterId, season, plantings });
-  const { causes, checks, table, plantingId } = diagnosis;
+export default function Why(asked: AskedWhy) {
+  const { card, planterId, season, plantings } = asked;
+  const diagnosis = useDiagnosis(asked);
+  const { causes, checks, table, planting, ownTable } = diagnosis;
   const shown = causes.filter(({ probability }) => probability >= SHOWN).slice(0, MOST_SHOWN);
   const open =
     !isClean(card, []) ||
@@ -48,7 +33,7 @@ export default function Why({
     card.machine.length > 0 ||
     card.patterns.length > 0;
   const likely = shown.some(({ probability }) => probability >= LIKELY);
-  const keep = useKeepEvidence(planterId, season, plantingId);
+  const keep = useKeepEvidence(planterId, season, planting?.id ?? null);
   return (
     <section className={`sheet stack tight ${styles.why}`} aria-label="Why">
       <h2>Why</h2>
@@ -82,38 +67,21 @@ export default function Why({
       ))}
       <EvidenceByHand diagnosis={diagnosis} rows={card.planter.rows} keep={keep} />
       <p className="small soft">
-        {plantingId === null
+        {planting === null
           ? 'Over several fields only the machine is asked: choose a field above for its ground and weather. '
           : ''}
-        Odds are those of <Link to="/causes">the table of causes</Link>, a{' '}
-        <span className="default-mark">default of this app</span>. A chance is how often a cause
-        with such odds was there in simulated cases, of which most had a fault.
+        Odds are those of <Link to="/causes">the table of causes</Link>,{' '}
+        {ownTable ? (
+          'this workspace’s own. A chance is how often a cause with such odds was there in simulated cases, by the app’s own table.'
+        ) : (
+          <>
+            a <span className="default-mark">default of this app</span>. A chance is how often a
+            cause with such odds was there in simulated cases, of which most had a fault.
+          </>
+        )}
       </p>
     </section>
   );
-}
-
-export type KeepEvidence = (
-  what: { about: 'check' | 'sign'; name: string; row: number | null },
-  found: boolean,
-) => void;
-
-function useKeepEvidence(
-  planterId: string,
-  season: number,
-  plantingId: string | null,
-): KeepEvidence {
-  const device = useDevice();
-  const offer = useOfferUndo();
-  const on = useToday();
-  return (what, found) => {
-    const saved = device.put('evidence', { planterId, season, plantingId, ...what, found, on });
-    if (saved.ok)
-      offer({
-        says: found ? 'Kept: it is there.' : 'Kept: it is not there.',
-        undo: () => device.remove('evidence', saved.id),
-      });
-  };
 }
 
 function NextBest({
@@ -130,8 +98,7 @@ function NextBest({
       <h3>Next best check</h3>
       <p>
         <strong>{check.check}</strong>
-        {check.rows && check.rows.length > 0 ? ` (${rowsText(check.rows).toLowerCase()})` : ''},
-        about {check.minutes} min.
+        {whereOf(check)}, about {check.minutes} min.
       </p>
       <div className="row">
         <Found check={check} keep={keep} />
@@ -144,8 +111,7 @@ function NextBest({
               <li key={`${one.cause} ${one.rows?.join()}`} className={styles.other}>
                 <span>
                   {one.check}
-                  {one.rows ? ` (${rowsText(one.rows).toLowerCase()})` : ''}, about {one.minutes}{' '}
-                  min
+                  {whereOf(one)}, about {one.minutes} min
                 </span>
                 <span className="row">
                   <Found check={one} keep={keep} />
@@ -160,7 +126,7 @@ function NextBest({
 }
 
 function Found({ check, keep }: { check: NextCheck; keep: KeepEvidence }) {
-  const what = { about: 'check' as const, name: check.cause, row: checkedRow(check) };
+  const what = { about: 'check' as const, name: check.cause, row: check.row };
   return (
     <>
       <Button h={48} variant="default" onClick={() => keep(what, true)}>
@@ -173,8 +139,11 @@ function Found({ check, keep }: { check: NextCheck; keep: KeepEvidence }) {
   );
 }
 
-/** A check of one row is kept of that row; of the machine, the tyre rows or the field of none. */
-const checkedRow = ({ rows }: NextCheck) => (rows && rows.length === 1 ? rows[0]! : null);
+/** Where a check is made: its one row, or the rows it is about. */
+const whereOf = ({ row, rows }: NextCheck): string => {
+  const made = row === null ? (rows ?? []) : [row];
+  return made.length > 0 ? ` (${rowsText(made).toLowerCase()})` : '';
+};
 
 function OneCause({
   one,

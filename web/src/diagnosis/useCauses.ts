@@ -1,4 +1,4 @@
-import { DIAGNOSES, readCauseTable, type CauseTable } from '@sendero/core';
+import { checkCauses, DIAGNOSES, type CauseTable } from '@sendero/core';
 import { useMemo } from 'react';
 import { useAll } from '../data/hooks.ts';
 
@@ -7,7 +7,7 @@ export function useCauses(): { causes: CauseTable; own: { id: string; name: stri
   const tables = useAll('causeTable');
   const newest = tables.at(-1);
   return useMemo(() => {
-    const read = newest ? readCauseTable(JSON.stringify({ causes: newest.data.causes })) : null;
+    const read = newest ? checkCauses(newest.data) : null;
     return read?.ok
       ? { causes: read.causes, own: { id: newest!.id, name: newest!.data.name } }
       : { causes: DIAGNOSES, own: null };

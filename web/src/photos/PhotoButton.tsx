@@ -1,10 +1,7 @@
 import type { Photo } from '@sendero/core';
-import { useState } from 'react';
-import { v7 as uuidv7 } from 'uuid';
-import { FileButton } from '../app/FileButton.tsx';
 import { useChildren, useDevice } from '../data/hooks.ts';
 import { PhotoPicture } from './PhotoPicture.tsx';
-import { shrinkPhoto } from './shrinkPhoto.ts';
+import { TakePhoto } from './TakePhoto.tsx';
 
 /** Takes a photo of a row; it is kept on this device at once and sent when there is a network. */
 export function PhotoButton({
@@ -22,20 +19,13 @@ export function PhotoButton({
   label?: string;
 }) {
   const device = useDevice();
-  const [problem, setProblem] = useState<string | null>(null);
   const photos = useChildren('observation', 'stopId', stopId).flatMap(({ id, data }) =>
     data.type === 'photo' && data.row === row && data.of === of && data.side === side
       ? [{ id, data }]
       : [],
   );
-  const take = async (file: File) => {
-    const photoId = uuidv7();
-    try {
-      await device.keepPhoto(photoId, await shrinkPhoto(file));
-    } catch {
-      return setProblem('This picture could not be kept: take it again, as JPEG or PNG.');
-    }
-    const put = device.put('observation', {
+  const name = (photoId: string) =>
+    device.put('observation', {
       stopId,
       type: 'photo',
       row,
@@ -45,23 +35,9 @@ export function PhotoButton({
       of,
       side,
     });
-    setProblem(put.ok ? null : (Object.values(put.problems)[0] ?? null));
-  };
   return (
     <div className="stack tight">
-      <div className="row">
-        <FileButton accept="image/*" capture="environment" onFile={(file) => void take(file)}>
-          {label}
-        </FileButton>
-        <FileButton accept="image/*" onFile={(file) => void take(file)}>
-          From a file
-        </FileButton>
-      </div>
-      {problem && (
-        <p className="warn" role="alert">
-          {problem}
-        </p>
-      )}
+      <TakePhoto label={label} onPhoto={name} />
       <div className="chips">
         {photos.map(({ id, data }) => (
           <PhotoPicture

@@ -14,6 +14,7 @@ import { shortDate } from '../app/dates.ts';
 import { useChildren } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { seasonEnds, useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
+import { useUnitMoves } from './useUnitMoves.ts';
 
 /** What the planter card knows of a row, where it is dug again: what was mended and waits for its proof, and what it was named for elsewhere. */
 export default function KnownOfRow({
@@ -32,7 +33,7 @@ export default function KnownOfRow({
   const items = useChildren('workItem', 'planterId', planterId);
   const elsewhere = useMemo(() => now && judgeCard(now.planter.data, now.cells), [now]);
   const last = useMemo(() => before && judgeCard(before.planter.data, before.cells), [before]);
-  const moves = useChildren('unitMove', 'planterId', planterId).map(({ data }) => data);
+  const moves = useUnitMoves(planterId);
   // What is known goes with the unit, wherever it sits now.
   const own = items.filter(({ data }) =>
     data.rows.includes(rowOn(row, moves, seasonEnds(data.season))),

@@ -1,4 +1,5 @@
 import {
+  intervalOf,
   MEASURE_FACTS,
   MEASURE_WORDS,
   measureText,
@@ -8,9 +9,10 @@ import {
   type PlanterCard,
   type Show,
 } from '@sendero/core';
-import { scaleLinear } from 'd3-scale';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
+import { MeasureBand } from './MeasureBand.tsx';
+import { measureScale } from './measureScale.ts';
 
 const MACHINE = 100;
 /** Tolerances to either side that a lane shows. */
@@ -230,17 +232,13 @@ function Lane({
   const units = useUnits();
   const { tolerance } = MEASURE_FACTS[measure];
   const [head, foot] = [top + HEAD + 6, top + HEAD + high - 8];
-  const middle = (head + foot) / 2;
   /** What a row is held against: the target where there is one, else its sisters. */
   const off = (row: JudgedRow) => (row.against.target ?? row.against.sisters).difference;
   const reach = Math.max(
     (high === QUIET ? 2 : REACH) * tolerance,
     ...(high === QUIET ? [] : judged.rows.map((row) => 1.15 * Math.abs(off(row)))),
   );
-  // Depth goes down as it does in the soil.
-  const y = scaleLinear([-reach, reach], measure === 'depth' ? [head, foot] : [foot, head]).clamp(
-    true,
-  );
+  const y = measureScale(measure, reach, [head, foot]).clamp(true);
   return (
     <g>
       <text x={4} y={top + 14} fontSize={13} fontWeight={700}>
@@ -265,27 +263,21 @@ function Lane({
             strokeWidth={2}
           />
         ))}
-      <rect
-        x={4}
-        y={Math.min(y(-tolerance), y(tolerance))}
-        width={width - 8}
-        height={Math.abs(y(tolerance) - y(-tolerance))}
-        fill="var(--band)"
-      />
-      <line x1={4} x2={width - 4} y1={middle} y2={middle} stroke="var(--clay)" strokeWidth={1.2} />
+      <MeasureBand measure={measure} y={y} from={4} to={width - 4} />
       {judged.rows.map((row) => {
         const told = card.rows[row.row - 1]?.findings.find((one) => one.measure === measure);
         const value = told?.difference ?? off(row);
-        const { se } = row.against.target ?? row.against.sisters;
+        const against = row.against.target ?? row.against.sisters;
+        const interval = told?.interval ?? intervalOf(against);
         const at = y(value);
         return (
           <g key={row.row}>
-            {se > 0 && (
+            {interval && (
               <line
                 x1={x(row.row)}
                 x2={x(row.row)}
-                y1={y(value - 2 * se)}
-                y2={y(value + 2 * se)}
+                y1={y(interval[0])}
+                y2={y(interval[1])}
                 stroke={told ? 'var(--signal)' : 'var(--soil)'}
                 strokeWidth={4}
                 strokeLinecap="round"
@@ -303,7 +295,7 @@ function Lane({
                 cx={x(row.row)}
                 cy={at}
                 r={4}
-                fill={se > 0 ? 'var(--ink)' : 'var(--sheet)'}
+                fill={against.se > 0 ? 'var(--ink)' : 'var(--sheet)'}
                 stroke="var(--ink)"
                 strokeWidth={1.5}
               />

@@ -7,13 +7,15 @@ import {
   rowOverYears,
   type YearLine,
 } from '@sendero/core';
-import { scaleLinear } from 'd3-scale';
 import { useMemo } from 'react';
 import { shortDate } from '../app/dates.ts';
 import { useChildren } from '../data/hooks.ts';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
+import { MeasureBand } from './MeasureBand.tsx';
+import { measureScale } from './measureScale.ts';
 import { seasonEnds, useCardCells } from './useCardCells.ts';
+import { useUnitMoves } from './useUnitMoves.ts';
 
 /** Lines shown at once. */
 const MOST_LINES = 3;
@@ -24,7 +26,7 @@ export default function OverYears({ planterId, row }: { planterId: string; row: 
   const back1 = useCardCells(planterId, 1);
   const back2 = useCardCells(planterId, 2);
   const items = useChildren('workItem', 'planterId', planterId);
-  const moved = useChildren('unitMove', 'planterId', planterId);
+  const moves = useUnitMoves(planterId);
   const seasons = useMemo(
     () =>
       [back2, back1, back0].flatMap((read) =>
@@ -35,7 +37,6 @@ export default function OverYears({ planterId, row }: { planterId: string; row: 
     [back0, back1, back2],
   );
   // Seasons are judged once; choosing another row only reads them.
-  const moves = useMemo(() => moved.map(({ data }) => data), [moved]);
   const lines = useMemo(
     () => rowOverYears(seasons, row, moves).slice(0, MOST_LINES),
     [seasons, row, moves],
@@ -44,7 +45,7 @@ export default function OverYears({ planterId, row }: { planterId: string; row: 
     ({ data }) =>
       data.doneOn !== null && data.rows.includes(rowOn(row, moves, seasonEnds(data.season))),
   );
-  const came = moved.filter(({ data }) => data.rowA === row || data.rowB === row);
+  const came = moves.filter(({ rowA, rowB }) => rowA === row || rowB === row);
   if (lines.length === 0 && came.length === 0) return null;
   return (
     <div className="stack tight" role="group" aria-label={`Row ${row} over the years`}>
@@ -52,13 +53,12 @@ export default function OverYears({ planterId, row }: { planterId: string; row: 
       {lines.map((line) => (
         <YearPicture key={line.measure} line={line} />
       ))}
-      {came.map(({ id, data }) => (
-        <p key={id} className="small">
+      {came.map(({ rowA, rowB, on }) => (
+        <p key={`${on} ${rowA} ${rowB}`} className="small">
           <b>
-            {shortDate(data.on)}, {data.on.slice(0, 4)}
+            {shortDate(on)}, {on.slice(0, 4)}
           </b>{' '}
-          This unit came from row {data.rowA === row ? data.rowB : data.rowA}; its history came with
-          it.
+          This unit came from row {rowA === row ? rowB : rowA}; its history came with it.
         </p>
       ))}
       {done.map(({ id, data }) => (
@@ -82,9 +82,7 @@ function YearPicture({ line: { measure, points } }: { line: YearLine }) {
     1.6 * tolerance,
     ...points.flatMap(({ difference, interval }) => (interval ?? [difference]).map(Math.abs)),
   );
-  const [top, bottom] = [22, 92];
-  // Depth goes down as it does in the soil.
-  const y = scaleLinear([-reach, reach], measure === 'depth' ? [top, bottom] : [bottom, top]);
+  const y = measureScale(measure, reach, [22, 92]);
   const x = (i: number) => 40 + (i * (width - 80)) / Math.max(1, points.length - 1);
   const says = (difference: number) =>
     Math.abs(difference) < tolerance / 8 ||
@@ -105,14 +103,7 @@ function YearPicture({ line: { measure, points } }: { line: YearLine }) {
         <text x={0} y={13} fontSize={13} fontWeight={700}>
           {MEASURE_WORDS[measure].name}
         </text>
-        <rect
-          x={0}
-          y={Math.min(y(-tolerance), y(tolerance))}
-          width={width}
-          height={Math.abs(y(tolerance) - y(-tolerance))}
-          fill="var(--band)"
-        />
-        <line x1={0} x2={width} y1={y(0)} y2={y(0)} stroke="var(--clay)" strokeWidth={1.2} />
+        <MeasureBand measure={measure} y={y} from={0} to={width} />
         <polyline
           points={points.map(({ difference }, i) => `${x(i)},${y(difference)}`).join(' ')}
           fill="none"

@@ -2,6 +2,8 @@ import { MEASURE_FACTS, MEASURE_WORDS, measureText, type CardMeasure } from '@se
 import { scaleLinear } from 'd3-scale';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
+import { MeasureBand } from './MeasureBand.tsx';
+import { measureScale } from './measureScale.ts';
 
 export interface StripPoint {
   key: string;
@@ -33,8 +35,7 @@ export function PlacesStrip({
   const { ref, width } = useDrawingWidth(300);
   const { tolerance } = MEASURE_FACTS[measure];
   const reach = Math.max(1.4 * tolerance, ...points.map(({ off }) => Math.abs(off) * 1.1));
-  // Depth goes down as it does in the soil.
-  const y = scaleLinear([-reach, reach], measure === 'depth' ? [TOP, BOTTOM] : [BOTTOM, TOP]);
+  const y = measureScale(measure, reach, [TOP, BOTTOM]);
   const at = points.map(({ x }) => x);
   const x = scaleLinear([Math.min(...at), Math.max(...at)], [14, width - 14]);
   const signed = (off: number) =>
@@ -48,14 +49,7 @@ export function PlacesStrip({
         aria-label={`${label}, ${MEASURE_WORDS[measure].name.toLowerCase()}: ${points.map(({ says, off }) => `${says} ${signed(off)}`).join(', ')}`}
         style={{ display: 'block' }}
       >
-        <rect
-          x={0}
-          y={Math.min(y(-tolerance), y(tolerance))}
-          width={width}
-          height={Math.abs(y(tolerance) - y(-tolerance))}
-          fill="var(--band)"
-        />
-        <line x1={0} x2={width} y1={y(0)} y2={y(0)} stroke="var(--clay)" strokeWidth={1.2} />
+        <MeasureBand measure={measure} y={y} from={0} to={width} />
         {joined && (
           <polyline
             points={points.map((one) => `${x(one.x)},${y(one.off)}`).join(' ')}

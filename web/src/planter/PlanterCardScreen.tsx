@@ -9,7 +9,7 @@ import {
 } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
 import { Suspense, useMemo, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { shortDate } from '../app/dates.ts';
 import { lazyExtra } from '../app/lazyExtra.ts';
 import { RowTabs } from '../app/RowTabs.tsx';
@@ -65,10 +65,8 @@ function speedsOf(chosen: string): [number, number] {
 }
 
 function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfPlanter }) {
-  const [search] = useSearchParams();
-  const fromAddress = search.get('field');
   const [filter, setFilter] = useState<Filter>({
-    field: plantings.some(({ id }) => id === fromAddress) ? fromAddress! : 'all',
+    field: 'all',
     soil: 'all',
     hours: 'all',
     speed: 'all',

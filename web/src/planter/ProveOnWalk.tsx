@@ -2,11 +2,12 @@ import { lower, MEASURE_WORDS, rowNow, rowsText } from '@sendero/core';
 import { useChildren } from '../data/hooks.ts';
 import { shortDate } from '../app/dates.ts';
 import { seasonEnds } from './useCardCells.ts';
+import { useUnitMoves } from './useUnitMoves.ts';
 
 /** What a stand walk has to look at so that last winter's repairs are proven: those whose measure a walk counts. */
 export default function ProveOnWalk({ planterId, season }: { planterId: string; season: number }) {
   const items = useChildren('workItem', 'planterId', planterId);
-  const moves = useChildren('unitMove', 'planterId', planterId).map(({ data }) => data);
+  const moves = useUnitMoves(planterId);
   const open = items.filter(
     ({ data }) =>
       data.season === season - 1 &&

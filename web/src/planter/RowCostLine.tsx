@@ -1,16 +1,9 @@
-import {
-  CROP_FACTS,
-  costText,
-  rowCost,
-  type Crop,
-  type Kept,
-  type PlanterCard,
-} from '@sendero/core';
+import { CROP_FACTS, costText, type Crop, type Kept, type PlanterCard } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
-import { useAll, useWorkspace } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { PriceDialog } from './PriceDialog.tsx';
+import { useRowCost } from './useRowCost.ts';
 
 /** What some rows cost against their sisters, over the area they planted. */
 export function RowCostLine({
@@ -29,21 +22,8 @@ export function RowCostLine({
   against?: 'sisters' | 'expected';
 }) {
   const units = useUnits();
-  const fields = useAll('field');
-  const workspace = useWorkspace()?.data ?? null;
   const [pricing, setPricing] = useState<Crop | null>(null);
-  const costs = rowCost(
-    card.measures.flatMap((one) => (one.measure === 'stand' ? one.cells : [])),
-    {
-      rows,
-      apart: card.worst,
-      of: card.planter.rows,
-      plantings: plantings.filter(({ id }) => card.plantingIds.includes(id)),
-      fields,
-      workspace,
-      against,
-    },
-  );
+  const costs = useRowCost(card, plantings)(rows, against);
   if (costs.length === 0) return null;
   const said = <strong>It costs {costText(costs, units.show, rows.length)}.</strong>;
   if (brief)

@@ -6,7 +6,6 @@ import {
   proofText,
   proveWork,
   repairReturn,
-  rowCost,
   seedsToProve,
   WORK_STATES,
   type CardCells,
@@ -34,10 +33,12 @@ import { shortDate } from '../app/dates.ts';
 import { Dialog } from '../app/Dialog.tsx';
 import { saveFile } from '../app/saveFile.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
-import { useAll, useChildren, useDevice, useToday, useWorkspace } from '../data/hooks.ts';
+import { useDevice, useToday } from '../data/hooks.ts';
 import { draftNames } from '../fields/useDraft.ts';
 import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
 import { useUnits, type Units } from '../units/useUnits.ts';
+import { useRowCost } from './useRowCost.ts';
+import { useUnitMoves } from './useUnitMoves.ts';
 import { useWork } from './useWork.ts';
 import { PlacesStrip } from './PlacesStrip.tsx';
 import { UnitMoves } from './UnitMoves.tsx';
@@ -70,13 +71,12 @@ function Workshop({
   before: SeasonOfPlanter | null;
 }) {
   const units = useUnits();
-  const fields = useAll('field');
-  const workspace = useWorkspace();
   const device = useDevice();
   const offer = useOfferUndo();
   const today = useToday();
-  const moved = useChildren('unitMove', 'planterId', planter.id);
+  const moves = useUnitMoves(planter.id);
   const card = useMemo(() => judgeCard(planter.data, cells), [planter, cells]);
+  const costOf = useRowCost(card, plantings);
   const { items, suggestions, add } = useWork(planter.id, season, card, plantings);
   const [open, setOpen] = useState<string | null>(() => {
     const left = draftNames().find((name) => name.startsWith('workItem '));
@@ -105,37 +105,31 @@ function Workshop({
     const item = items.find(({ id }) => id === active.id);
     if (item && over) move(item, over.id as WorkState);
   };
-  /** Of what was done since the season before: what this season shows of it. */
-  const provenBy = ({ data }: Kept<'workItem'>): WorkProof | null =>
-    data.state === 'done' && data.measure !== null && data.season === season - 1 && before
-      ? proveWork(
-          data,
-          before.cells,
-          cells,
-          moved.map((one) => one.data),
-        )
-      : null;
-  const proofOf = (item: Kept<'workItem'>): string | null => {
-    const { data } = item;
+  /** Of what was done since the season before: what this season shows of it. Models are fitted for it, so once. */
+  const proofs = useMemo(
+    () =>
+      new Map(
+        items.flatMap(({ id, data }): [string, WorkProof][] => {
+          if (data.state !== 'done' || data.season !== season - 1 || !before) return [];
+          const proof = proveWork(data, before.cells, cells, moves);
+          return proof ? [[id, proof]] : [];
+        }),
+      ),
+    [items, season, before, cells, moves],
+  );
+  const proofOf = ({ id, data }: Kept<'workItem'>): string | null => {
     if (data.state !== 'done' || data.measure === null) return null;
     if (data.season === season) return plannedProof(data, cells, units);
-    const proof = provenBy(item);
-    return proof && proofText(data.measure, proof, units.show);
+    const proof = proofs.get(id);
+    return proof ? proofText(data.measure, proof, units.show) : null;
   };
-  const closed = items.filter((item) => provenBy(item)?.proof === 'worked');
-  const failed = items.filter((item) => provenBy(item)?.proof === 'didNot');
+  const proven = (as: WorkProof['proof']) => items.filter(({ id }) => proofs.get(id)?.proof === as);
+  const closed = proven('worked');
+  const failed = proven('didNot');
   /** What an item returns against its cost, where both are known. */
   const returnOf = ({ data }: Kept<'workItem'>): string | null => {
     if (data.cost === null || data.rows.length === 0 || data.season !== season) return null;
-    const costs = rowCost(cells.cells, {
-      rows: data.rows,
-      apart: card.worst,
-      of: planter.data.rows,
-      plantings: plantings.filter(({ id }) => card.plantingIds.includes(id)),
-      fields,
-      workspace: workspace?.data ?? null,
-    });
-    const returned = repairReturn(costs, data.cost);
+    const returned = repairReturn(costOf(data.rows), data.cost);
     if (!returned) return null;
     const [low, high] = returned.gain.map((money) => Math.round(money).toLocaleString('en'));
     return `Over ${returned.seasons} seasons (default) it returns ${low} to ${high} beyond its cost, in your money.`;
@@ -239,16 +233,16 @@ function Workshop({
           ['Closed', 'Closed: it worked', closed],
         ] as const
       ).map(
-        ([label, title, proven]) =>
-          proven.length > 0 && (
+        ([label, title, told]) =>
+          told.length > 0 && (
             <section
               key={label}
               className={`sheet stack tight ${styles.noPrint}`}
               aria-label={label}
             >
               <h2>{title}</h2>
-              {proven.map((item) => (
-                <Proven key={item.id} item={item} proof={provenBy(item)!} says={proofOf(item)}>
+              {told.map((item) => (
+                <Proven key={item.id} item={item} proof={proofs.get(item.id)!} says={proofOf(item)}>
                   {label === 'Closed' ? (
                     <Button variant="subtle" h={48} onClick={() => setOpen(item.id)}>
                       Open

@@ -1,47 +1,32 @@
-import {
-  rowCost,
-  suggestWork,
-  type Kept,
-  type PlanterCard,
-  type WorkSuggestion,
-} from '@sendero/core';
+import { suggestWork, type Kept, type PlanterCard, type WorkSuggestion } from '@sendero/core';
 import { useMemo } from 'react';
 import { useOfferUndo } from '../app/Undo.tsx';
-import { useAll, useChildren, useDevice, useWorkspace } from '../data/hooks.ts';
+import { useChildren, useDevice } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
+import { useRowCost } from './useRowCost.ts';
+
+const NONE: readonly Kept<'planting'>[] = [];
 
 /** The workshop list of a planter, what its card suggests beside it, and one tap to put a suggestion on the list. */
 export function useWork(
   planterId: string | undefined,
   season: number,
   card: PlanterCard | null,
-  plantings: readonly Kept<'planting'>[] = [],
+  plantings: readonly Kept<'planting'>[] = NONE,
 ) {
   const device = useDevice();
   const offer = useOfferUndo();
   const units = useUnits();
   const items = useChildren('workItem', 'planterId', planterId);
-  const fields = useAll('field');
-  const workspace = useWorkspace()?.data ?? null;
+  const costOf = useRowCost(card, plantings);
   const suggested = useMemo(() => {
-    if (!card) return [];
-    const stand = card.measures.find(({ measure }) => measure === 'stand')?.cells ?? [];
     const costKg = (rows: readonly number[]) => {
-      const seen = plantings.filter(({ id }) => card.plantingIds.includes(id));
-      const of = {
-        rows,
-        apart: card.worst,
-        of: card.planter.rows,
-        plantings: seen,
-        fields,
-        workspace,
-      };
-      const costs = rowCost(stand, of);
+      const costs = costOf(rows);
       const sum = (end: 0 | 1) => costs.reduce((total, { kg }) => total + kg[end], 0);
       return costs.length === 0 ? null : ([sum(0), sum(1)] as const);
     };
-    return suggestWork(card, units.show, costKg);
-  }, [card, units, plantings, fields, workspace]);
+    return card ? suggestWork(card, units.show, costKg) : [];
+  }, [card, units, costOf]);
   const listed = (one: WorkSuggestion) =>
     items.some(
       ({ data }) =>

@@ -1,8 +1,3 @@
 export { FAULTS } from './faults.ts';
-export {
-  EFFORTS,
-  isOfRows,
-  makeBlindCase,
-  type BlindEffort,
-  type BlindFault,
-} from './makeBlindCase.ts';
+export { EFFORTS, type BlindEffort } from './lookAt.ts';
+export { isOfRows, makeBlindCase, type BlindFault } from './makeBlindCase.ts';

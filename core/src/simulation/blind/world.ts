@@ -44,7 +44,7 @@ export interface BlindWorld {
   /** What an opened furrow, or a place on it, shows beside its depths. */
   furrows: Shown<Partial<FurrowFindings>>[];
   /** What a dug plant shows. */
-  plants: Shown<{ roots?: RootForm; slot?: Slot; smeared?: true }>[];
+  plants: Shown<{ roots?: RootForm; slot?: Slot }>[];
   covers: Shown<Cover>[];
   /** How the soil feels in the furrow. */
   wet: boolean;

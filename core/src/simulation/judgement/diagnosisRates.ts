@@ -1,14 +1,16 @@
 import {
   DIAGNOSES,
   DIAGNOSIS_NAMES,
+  checkedRow,
   nextChecks,
+  OPEN,
   weighCauses,
   type CaseSigns,
   type CheckMade,
   type Diagnosis,
   type WeighedCause,
 } from '../../diagnosis/index.ts';
-import { isClean, readCase, signsOfCase } from '../../readings/index.ts';
+import { readCase } from '../../readings/index.ts';
 import { seededRandom, type SeededRandom } from '../../stats/index.ts';
 import { FAULTS, isOfRows, makeBlindCase, type BlindFault } from '../blind/index.ts';
 import { rateOver, type Rate } from './rate.ts';
@@ -16,9 +18,6 @@ import { rateOver, type Rate } from './rate.ts';
 const ROWS = 12;
 /** A check finds its cause so often where it is there, and as seldom where it is not. */
 const CHECK_RIGHT = 10 / 11;
-/** Nothing is open any more: each cause is all but sure, or all but out. */
-const SURE = 0.9;
-
 interface BlindRun {
   faults: (BlindFault & { row: number })[];
   signs: CaseSigns;
@@ -26,17 +25,20 @@ interface BlindRun {
   clean: boolean;
 }
 
-function blindRun(random: SeededRandom, faults: number): BlindRun {
+/** Some faults of different kinds, any row and any strength. */
+function drawn(random: SeededRandom, faults: number): BlindRun['faults'] {
   const left = [...FAULTS];
-  const put = Array.from({ length: faults }, () => ({
+  return Array.from({ length: faults }, () => ({
     fault: left.splice(random.below(left.length), 1)[0]!,
     row: 1 + random.below(ROWS),
     strength: random.uniform(),
   }));
+}
+
+function blindRun(random: SeededRandom, faults: BlindRun['faults']): BlindRun {
   const seed = random.below(2 ** 31);
-  const { card, signs } = readCase(makeBlindCase({ seed, faults: put, planterRows: ROWS }));
-  const causes = weighCauses(signs);
-  return { faults: put, signs, causes, clean: isClean(card, causes) };
+  const { signs, causes, clean } = readCase(makeBlindCase({ seed, faults, planterRows: ROWS }));
+  return { faults, signs, causes, clean };
 }
 
 const isThere = ({ faults }: BlindRun, cause: string, row: number | null) =>
@@ -52,8 +54,10 @@ const isThere = ({ faults }: BlindRun, cause: string, row: number | null) =>
  */
 export function diagnosisRates({ seed, runs }: { seed: number; runs: number }): Rate[] {
   const random = seededRandom(seed);
-  const cases = Array.from({ length: runs }, (_, i) => blindRun(random, 1 + (i % 2)));
-  const sound = Array.from({ length: Math.ceil(runs / 3) }, () => blindRun(random, 0));
+  const cases = Array.from({ length: runs }, (_, i) =>
+    blindRun(random, drawn(random, 1 + (i % 2))),
+  );
+  const sound = Array.from({ length: Math.ceil(runs / 3) }, () => blindRun(random, []));
   const over = (
     what: string,
     of: readonly BlindRun[],
@@ -148,7 +152,8 @@ function minutesToSure(
   let minutes = 0;
   let causes = one.causes;
   for (;;) {
-    const isOpen = ({ probability }: WeighedCause) => probability > 1 - SURE && probability < SURE;
+    const isOpen = ({ probability }: WeighedCause) =>
+      probability > OPEN[0] && probability < OPEN[1];
     if (!causes.some(isOpen)) return { minutes, sure: true };
     // What was checked is not checked again.
     const left = causes.filter(({ cause, rows, probability }) => {
@@ -170,7 +175,7 @@ function minutesToSure(
 }
 
 const rowOf = (cause: string, rows: readonly number[] | null) =>
-  DIAGNOSES[cause as Diagnosis].scope === 'row' ? rows![0]! : null;
+  checkedRow(DIAGNOSES[cause as Diagnosis].scope, rows);
 
 /** Of each kind of fault, put in alone: how often it is the first cause, among the first three, and what probability it is given. */
 export function faultTable({ seed, runs }: { seed: number; runs: number }) {
@@ -178,13 +183,8 @@ export function faultTable({ seed, runs }: { seed: number; runs: number }) {
   return FAULTS.map((fault) => {
     let [first, three, probability] = [0, 0, 0];
     for (let i = 0; i < runs; i++) {
-      const put = { fault, row: 1 + random.below(ROWS), strength: random.uniform() };
-      const records = makeBlindCase({
-        seed: random.below(2 ** 31),
-        faults: [put],
-        planterRows: ROWS,
-      });
-      const causes = weighCauses(signsOfCase(records));
+      const row = 1 + random.below(ROWS);
+      const { causes } = blindRun(random, [{ fault, row, strength: random.uniform() }]);
       const at = causes.findIndex(({ cause }) => cause === fault);
       first += Number(at === 0);
       three += Number(at >= 0 && at < 3);
