@@ -145,22 +145,34 @@ export async function newDevice(
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Today/);
   await allSent(page);
   if (person) {
-    await page.goto('/settings');
+    await visit(page, '/settings');
     await page.getByLabel('Work as').selectOption({ label: person });
     await expect(page.getByLabel('Work as').locator('option:checked')).toHaveText(person);
-    await page.goto('/');
+    await visit(page, '/');
   }
   return { context, page };
 }
 
-export const allSent = (page: Page) =>
-  expect(page.getByRole('status').first()).toHaveText(/^All sent/, { timeout: 40_000 });
+/** Goes to a screen as by a link: an app that is open is not loaded anew. */
+export async function visit(page: Page, address: string): Promise<void> {
+  if (page.url() === 'about:blank') return void (await page.goto(address));
+  await page.evaluate((to) => {
+    history.pushState(null, '', to);
+    dispatchEvent(new PopStateEvent('popstate', { state: null }));
+  }, address);
+}
+
+/** Waits until all that was entered is with the server; it goes at once, not after the hands' rest. */
+export async function allSent(page: Page): Promise<void> {
+  await page.evaluate(() => navigator.onLine && dispatchEvent(new Event('online')));
+  await expect(page.getByRole('status').first()).toHaveText(/^All sent/, { timeout: 40_000 });
+}
 export const keptHere = (page: Page) =>
   expect(page.getByRole('status').first()).toHaveText(/^(Kept here|All sent)/);
 
 /** Opens a planting from the list of fields. */
 export async function openPlanting(page: Page, field: string): Promise<void> {
-  await page.goto('/fields');
+  await visit(page, '/fields');
   const more = page.getByRole('button', { name: `More about ${field}`, exact: true });
   await more.locator('xpath=ancestor::div[ul][1]').getByRole('link').first().click();
   await expect(page.getByRole('heading', { level: 1, name: field })).toBeVisible();
@@ -171,7 +183,7 @@ export async function plantField(
   page: Page,
   { grower, field, plantedOn }: { grower: string; field: string; plantedOn: string },
 ): Promise<void> {
-  await page.goto('/fields');
+  await visit(page, '/fields');
   await page.getByRole('button', { name: 'Add a field' }).click();
   await page.getByRole('combobox', { name: 'Grower' }).fill(grower);
   await page.getByRole('textbox', { name: 'Field name' }).fill(field);

@@ -7,7 +7,8 @@ export default defineConfig({
   expect: { timeout: 15_000 },
   // Each worker has servers of its own, each test devices of its own.
   fullyParallel: true,
-  workers: 2,
+  // One more than the cores: a test that waits for a page leaves its core to another.
+  workers: 3,
   reporter: [['list'], ['json', { outputFile: 'test-results/results.json' }]],
   outputDir: 'test-results/files',
   use: {

@@ -719,7 +719,7 @@ takes(
   { signed: 'depthM dryShare' },
 );
 takes('minutesText', 'minutes', args(whole(0, 900)));
-takes('makeSprings', 'random draws', args(fc.constant(core.seededRandom(1)), fc.constant(20)), {
+takes('makeSprings', 'random draws', args(fc.constant(core.seededRandom(1)), fc.constant(5)), {
   made: 'random',
 });
 takes(

@@ -1,5 +1,5 @@
 import { accessible } from '../accessible.ts';
-import { expect, newDevice, openPlanting, test } from '../app.ts';
+import { expect, newDevice, openPlanting, test, visit } from '../app.ts';
 
 test('axe finds nothing and nothing overflows: the rooms and a stand walk', async ({
   browser,
@@ -9,7 +9,7 @@ test('axe finds nothing and nothing overflows: the rooms and a stand walk', asyn
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'To do' })).toBeVisible();
   await accessible(page, 'today');
-  await page.goto('/fields');
+  await visit(page, '/fields');
   await page.getByRole('button', { name: 'Add a field' }).click();
   await accessible(page, 'fields');
   await page.getByRole('button', { name: 'Cancel' }).click();
@@ -18,16 +18,16 @@ test('axe finds nothing and nothing overflows: the rooms and a stand walk', asyn
   await expect(page.getByRole('dialog')).toBeVisible();
   await accessible(page, 'merge', 'dialog');
   await page.keyboard.press('Escape');
-  await page.goto('/planters');
+  await visit(page, '/planters');
   await page.getByRole('button', { name: 'Add a planter' }).click();
   await accessible(page, 'planters');
-  await page.goto('/settings');
+  await visit(page, '/settings');
   await expect(page.getByLabel('Work as')).toBeVisible();
   await accessible(page, 'settings');
-  await page.goto('/convert');
+  await visit(page, '/convert');
   await page.getByLabel(/^Figure/).fill('17 ft 5 in');
   await accessible(page, 'convert');
-  await page.goto('/device');
+  await visit(page, '/device');
   await expect(page.getByRole('heading', { name: 'This device', exact: true })).toBeVisible();
   await accessible(page, 'device');
   await openPlanting(page, 'Long Forty');
@@ -60,10 +60,10 @@ test('axe finds nothing and nothing overflows: planning and planting day', async
   demo,
 }) => {
   const { context, page } = await newDevice(browser, demo);
-  await page.goto('/targets');
+  await visit(page, '/targets');
   await expect(page.getByTestId('seed-needed')).toBeVisible();
   await accessible(page, 'targets');
-  await page.goto('/depth');
+  await visit(page, '/depth');
   await page.getByLabel('Dry layer').fill('2');
   await page.getByRole('radio', { name: 'marginal' }).click();
   await page.getByRole('button', { name: 'Add the reading' }).click();

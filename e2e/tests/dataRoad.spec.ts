@@ -225,7 +225,8 @@ test('yesterday’s app works with today’s server, and hands its device over t
   await app.kill();
   await app.run(false, 'web/dist');
   await context.setOffline(false);
-  await expect.poll(() => inStep(app, counts[0]!), { timeout: 40_000 }).toBe(7);
+  await allSent(page);
+  expect(await inStep(app, counts[0]!)).toBe(7);
   await page.goto('/');
   await page.evaluate(async () => (await navigator.serviceWorker.getRegistration())?.update());
   await page.getByRole('button', { name: 'Use it now' }).click({ timeout: 40_000 });

@@ -9,6 +9,7 @@ import {
   signedIn,
   test,
   type MadeRecord,
+  visit,
 } from '../app.ts';
 
 test.use({ serviceWorkers: 'allow' });
@@ -65,7 +66,7 @@ test('lengths are flagged and counted without a signal; a desk reads the curve a
   const phone = await newDevice(browser, empty);
   await phone.page.evaluate(() => navigator.serviceWorker.ready);
   await phone.page.setViewportSize(PHONE);
-  await phone.page.goto(`/plantings/${planting}`);
+  await visit(phone.page, `/plantings/${planting}`);
   await phone.context.setOffline(true);
 
   // Flags: the next thing due leads there; a form left half-filled is found again.
@@ -161,17 +162,18 @@ test('lengths are flagged and counted without a signal; a desk reads the curve a
 
   const desk = await newDevice(browser, empty);
   await desk.page.setViewportSize({ width: 1280, height: 800 });
-  await desk.page.goto(`/plantings/${planting}/emergence`);
+  await visit(desk.page, `/plantings/${planting}/emergence`);
   await expect(desk.page.getByTestId('emergence-headline')).toHaveText(
     /^Half were up by .*\(90 %: /,
   );
   await expect(desk.page.getByText(/^Row 4 was half up \d+ h later than the middle/)).toBeVisible();
   await expect(desk.page.getByText(/No trench check of this planting tells why/)).toBeVisible();
   await accessible(desk.page, 'emergence');
-  await desk.page.goto(`/plantings/${planting}/emergence/count`);
+  await visit(desk.page, `/plantings/${planting}/emergence/count`);
+  await expect(desk.page.getByRole('heading', { level: 1, name: /what is up$/ })).toBeVisible();
   await expect(desk.page.getByLabel('Row 1')).toHaveValue('1');
   await accessible(desk.page, 'counting what is up');
-  await desk.page.goto(`/plantings/${planting}/emergence/flag`);
+  await visit(desk.page, `/plantings/${planting}/emergence/flag`);
   await accessible(desk.page, 'flagging lengths');
   await phone.context.close();
   await desk.context.close();
@@ -190,7 +192,7 @@ test('seeds dug before anything is up, without a signal: on course, stuck and lo
   const { context, page } = await newDevice(browser, empty);
   await page.evaluate(() => navigator.serviceWorker.ready);
   await page.setViewportSize(PHONE);
-  await page.goto(`/plantings/${planting}`);
+  await visit(page, `/plantings/${planting}`);
   await page.getByRole('link', { name: 'Dig for the seeds' }).first().click();
   await context.setOffline(true);
   await page.getByRole('link', { name: 'Dig for the seeds' }).click();

@@ -1,7 +1,7 @@
 import { writeArrayBuffer } from 'geotiff';
 import { readFile } from 'node:fs/promises';
 import { accessible } from '../accessible.ts';
-import { allSent, expect, newDevice, test } from '../app.ts';
+import { allSent, expect, newDevice, test, visit } from '../app.ts';
 
 const SQUARE = [
   [-138.59, 44.59],
@@ -48,7 +48,7 @@ test('an outline is drawn, moved, brought as a file, mended and given out again;
   demo,
 }) => {
   const { context, page } = await newDevice(browser, demo);
-  await page.goto('/fields');
+  await visit(page, '/fields');
   await page.getByRole('button', { name: 'Add a field' }).click();
   await page.getByRole('combobox', { name: 'Grower' }).fill('Reed Growers');
   await page.getByRole('textbox', { name: 'Field name' }).fill('Reed Strip');

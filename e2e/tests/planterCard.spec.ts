@@ -2,12 +2,12 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { readFile } from 'node:fs/promises';
 import type { Locator, Page } from '@playwright/test';
 import { accessible } from '../accessible.ts';
-import { allSent, DOT, expect, newDevice, test } from '../app.ts';
+import { allSent, DOT, expect, newDevice, test, visit } from '../app.ts';
 
 const PHONE = { width: 390, height: 844 };
 
 async function openCard(page: Page, planter: string) {
-  await page.goto('/planters');
+  await visit(page, '/planters');
   await page
     .locator('section')
     .filter({ has: page.getByRole('heading', { name: planter, exact: true }) })
@@ -153,7 +153,7 @@ test('from what a season found to a printed sheet, and last year’s repair prov
   await expect(column('In hand')).toContainText('Set row 4 deeper');
   await allSent(page);
 
-  await page.goto('/calendar');
+  await visit(page, '/calendar');
   await expect(
     page.getByRole('region', { name: /^Wed, Jun 2/ }).getByRole('button', { name: /Set row 4/ }),
   ).toBeVisible();

@@ -12,6 +12,7 @@ import {
   signedIn,
   test,
   type App,
+  visit,
 } from '../app.ts';
 
 const PHONE = { width: 390, height: 844 };
@@ -94,7 +95,7 @@ test('a stop with every step, two people on it without a signal, in at most 90 t
   const lead = await newDevice(browser, empty);
   const { page } = lead;
   await page.setViewportSize(PHONE);
-  await page.goto(`/plantings/${planting}/walk`);
+  await visit(page, `/plantings/${planting}/walk`);
   await page.getByRole('button', { name: 'Start the walk' }).click();
   await expect(page.getByRole('heading', { name: 'stop 1' })).toBeVisible();
   const walk = new URL(page.url()).pathname;
@@ -106,7 +107,7 @@ test('a stop with every step, two people on it without a signal, in at most 90 t
   await allSent(page);
   const helper = await newDevice(browser, empty);
   await helper.page.setViewportSize(PHONE);
-  await helper.page.goto(`${walk}?stop=1`);
+  await visit(helper.page, `${walk}?stop=1`);
   await expect(helper.page.getByRole('heading', { name: 'stop 1' })).toBeVisible();
   for (const { context } of [lead, helper]) await noSignal(context);
 
@@ -188,7 +189,7 @@ test('a stop with every step, two people on it without a signal, in at most 90 t
 
   // Five stops more; the helper goes along and makes the second one too, out of reach.
   for (let stop = 2; stop <= 6; stop++) {
-    await page.goto(`${walk}?stop=${stop - 1}`);
+    await visit(page, `${walk}?stop=${stop - 1}`);
     await expect(page.getByRole('heading', { name: `stop ${stop - 1}` })).toBeVisible();
     await page.keyboard.press('n');
     await expect(page.getByRole('heading', { name: `stop ${stop}` })).toBeVisible();
@@ -222,13 +223,13 @@ test('a stop with every step, two people on it without a signal, in at most 90 t
   expect(stops).toBe(6);
   await page.goto(`${walk}?stop=2`);
   await expect(way(page, 'Pests, done: 1')).toBeVisible();
-  await page.goto(`${walk}?stop=6`);
+  await visit(page, `${walk}?stop=6`);
   await page.getByRole('button', { name: 'Finish the walk' }).click();
   await expect(page.getByTestId('population')).toBeVisible();
   await allSent(page);
 
   const desk = await newDevice(browser, empty);
-  await desk.page.goto(`${walk}/result`);
+  await visit(desk.page, `${walk}/result`);
   const says = (region: string) => desk.page.getByRole('region', { name: region, exact: true });
   await expect(says('How even')).toContainText('28 plants');
   await expect(says('What the gaps hold')).toContainText('no seed, soil undisturbed');
@@ -256,7 +257,7 @@ test('soybean by nodes: staged, a late plant dug and tagged, and looked at again
   });
   const { context, page } = await newDevice(browser, empty);
   await page.setViewportSize(PHONE);
-  await page.goto(`/plantings/${planting}/walk`);
+  await visit(page, `/plantings/${planting}/walk`);
   await page.getByRole('radio', { name: /One row/ }).click();
   await page.getByRole('button', { name: 'Start the walk' }).click();
   for (let i = 0; i < 12; i++) await page.locator('[data-tally=inStep]').click();
@@ -313,7 +314,7 @@ test('a drilled small grain: main stems and tillers, heads out of the boot, seed
   });
   const { context, page } = await newDevice(browser, empty);
   await page.setViewportSize(PHONE);
-  await page.goto(`/plantings/${planting}/walk`);
+  await visit(page, `/plantings/${planting}/walk`);
   await page.getByRole('radio', { name: /Hoop/ }).click();
   await page.getByRole('button', { name: 'Start the walk' }).click();
   for (let i = 0; i < 20; i++) await page.locator('[data-tally=inStep]').click();

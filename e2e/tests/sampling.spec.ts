@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import type { AddressInfo } from 'node:net';
 import { walkerServer } from '@sendero/stand-ins';
 import { accessible } from '../accessible.ts';
-import { allSent, expect, newDevice, openPlanting, signedIn, test } from '../app.ts';
+import { allSent, expect, newDevice, openPlanting, signedIn, test, visit } from '../app.ts';
 
 const PHONE = { width: 390, height: 844 };
 type Place = [number, number];
@@ -75,7 +75,7 @@ test('stops are planned, walked by an arrow without a signal, planned anew on th
   const phone = await newDevice(browser, empty);
   const { page } = phone;
   await page.setViewportSize(PHONE);
-  await page.goto('/settings');
+  await visit(page, '/settings');
   await page.getByRole('radio', { name: 'A receiver at an address' }).click();
   await page.getByLabel('Address of the receiver').fill(`http://127.0.0.1:${port}/`);
 
@@ -188,7 +188,7 @@ test('an outline is walked around; what was walked is there again after a closed
   const { port } = walker.server.address() as AddressInfo;
   const { context, page } = await newDevice(browser, empty);
   await page.setViewportSize(PHONE);
-  await page.goto('/settings');
+  await visit(page, '/settings');
   await page.getByRole('radio', { name: 'A receiver at an address' }).click();
   await page.getByLabel('Address of the receiver').fill(`http://127.0.0.1:${port}/`);
   await page.goto(`/map?field=${field}`);

@@ -1,6 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { accessible } from '../accessible.ts';
-import { allSent, App, expect, keptHere, newDevice, plantField, signedIn, test } from '../app.ts';
+import {
+  allSent,
+  App,
+  expect,
+  keptHere,
+  newDevice,
+  plantField,
+  signedIn,
+  test,
+  visit,
+} from '../app.ts';
 
 test.use({ serviceWorkers: 'allow' });
 
@@ -54,7 +64,7 @@ test('a spring on one phone: planted, told from weather, dug and counted without
   await plantField(page, { grower: 'Sedge Farm', field: 'Sedge Flat', plantedOn: '2027-04-28' });
 
   // Its weather, and what follows.
-  await page.goto('/weather');
+  await visit(page, '/weather');
   await page.getByRole('button', { name: 'Bring a station’s file' }).click();
   await page.getByLabel('Name of the station').fill('Sedge gate');
   await page.getByLabel('Choose its CSV file').setInputFiles({
@@ -66,7 +76,7 @@ test('a spring on one phone: planted, told from weather, dug and counted without
   await page.getByText('Stands for no field yet: choose').click();
   await page.getByRole('checkbox', { name: 'Sedge Flat' }).click();
   await allSent(page);
-  await page.goto('/calendar');
+  await visit(page, '/calendar');
   await page.getByRole('button', { name: /^Below ground, Sedge Flat/ }).click();
   await expect(page.getByText(/by the heat of this field/)).toBeVisible();
   await page.goto('/calendar');
@@ -118,7 +128,7 @@ test('a spring on one phone: planted, told from weather, dug and counted without
 
   const desk = await newDevice(browser, app);
   await desk.page.setViewportSize({ width: 1280, height: 800 });
-  await desk.page.goto('/calendar');
+  await visit(desk.page, '/calendar');
   await desk.page.getByText('Month', { exact: true }).click();
   for (const visit of ['Below ground', 'Flag and count', 'Emergence count 2'])
     await expect(

@@ -1,11 +1,11 @@
-import { allSent, expect, openPlanting, tally, test } from '../app.ts';
+import { allSent, expect, openPlanting, tally, test, visit } from '../app.ts';
 
 test('the whole job by mouse: field, planter, planting, walk, tape, result', async ({
   browser,
   empty,
 }) => {
   const page = await browser.newPage({ baseURL: empty.url });
-  await page.goto('/planters');
+  await visit(page, '/planters');
   await page.getByRole('button', { name: 'Add a planter' }).click();
   await page.getByLabel('Name').fill('Wren');
   await page.getByLabel('Rows', { exact: true }).fill('4');
@@ -198,7 +198,7 @@ test('by touch on a phone, in metric: a hoop in wheat, and weights of the userâ€
     isMobile: true,
   });
   const page = await context.newPage();
-  await page.goto('/settings');
+  await visit(page, '/settings');
   await page.getByText('cm, hectares').tap();
   await openPlanting(page, 'Kiln Corner');
   await page.getByRole('link', { name: 'New stand walk' }).tap();

@@ -1,6 +1,16 @@
 import type { Page } from '@playwright/test';
 import { accessible } from '../accessible.ts';
-import { DOT, allSent, App, expect, keptHere, newDevice, openPlanting, test } from '../app.ts';
+import {
+  DOT,
+  allSent,
+  App,
+  expect,
+  keptHere,
+  newDevice,
+  openPlanting,
+  test,
+  visit,
+} from '../app.ts';
 
 /** Depths in inches, by row: 4 shallow, 9 deep, 11 shallow; the rest on target at 1½. */
 const off: Record<number, number> = { 4: -0.75, 9: 0.625, 11: -0.625 };
@@ -155,7 +165,7 @@ test('the same by keyboard on a desk, with lost seeds, dry seeds and undo', asyn
 
 /** A six-row planter and a planting of today, from nothing. */
 async function makePlanting(page: Page): Promise<void> {
-  await page.goto('/planters');
+  await visit(page, '/planters');
   await page.getByRole('button', { name: 'Add a planter' }).click();
   await page.getByLabel('Name').fill('Marigold');
   await page.getByLabel('Rows', { exact: true }).fill('6');
@@ -198,7 +208,7 @@ test('what is due follows what was dug, adjusted and changed', async ({ browser 
   await expect(day).toBeHidden();
   await keptHere(page);
   // A slip of the thumb is taken back where the planting keeps what happened.
-  await page.goto('/fields');
+  await visit(page, '/fields');
   await page.getByRole('link', { name: /S-22, May 27/ }).click();
   await page.getByRole('button', { name: 'Take back: Planting finished here' }).click();
   await keptHere(page);
@@ -256,7 +266,7 @@ test('in centimetres, read to the top of the seed, with a finger joint as a gaug
 }) => {
   const app = await App.start({ demo: true });
   const { context, page } = await newDevice(browser, app);
-  await page.goto('/settings');
+  await visit(page, '/settings');
   await page.getByText('cm, hectares').click();
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/');

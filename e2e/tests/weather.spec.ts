@@ -1,7 +1,7 @@
 import type { AddressInfo } from 'node:net';
 import { stationServer } from '@sendero/stand-ins';
 import { accessible } from '../accessible.ts';
-import { allSent, expect, newDevice, openPlanting, plantField, test } from '../app.ts';
+import { allSent, expect, newDevice, openPlanting, plantField, test, visit } from '../app.ts';
 
 const HEADERS =
   'Bench gate,exported for Sendero\nDate,High (°F),Low (°F),Rain (in),Soil low 2 in (°F),Soil high 2 in (°F)\n';
@@ -22,11 +22,11 @@ test('a station’s file: columns guessed, troubles by line, heat and rain of a 
 }) => {
   const { context, page } = await newDevice(browser, demo);
   const openCorn = async () => {
-    await page.goto('/fields');
+    await visit(page, '/fields');
     await page.getByRole('link', { name: 'Corn AB-111, May 4', exact: true }).click();
     await page.getByRole('heading', { level: 1, name: 'Windmill East' }).waitFor();
   };
-  await page.goto('/weather');
+  await visit(page, '/weather');
   await accessible(page, 'weather');
   await page.getByRole('button', { name: 'Bring a station’s file' }).click();
   const bring = page.getByLabel('Choose its CSV file');
@@ -66,7 +66,7 @@ test('a station’s file: columns guessed, troubles by line, heat and rain of a 
   await expect(page.getByText(/May 5 to May 7: heavy rain, then sun/)).toBeVisible();
 
   // Brought again, its columns are known, and what overlaps is replaced.
-  await page.goto('/weather');
+  await visit(page, '/weather');
   await page
     .getByRole('button', { name: 'Bring the newest file of Bench gate, or change it' })
     .click();
@@ -98,7 +98,7 @@ test('a station with an address: looked at, fetched, failing, and what follows f
     plantedOn: '2027-05-22',
   });
 
-  await page.goto('/weather');
+  await visit(page, '/weather');
   await page.getByRole('button', { name: 'Bring a station’s file' }).click();
   await page.getByLabel('Name of the station').fill('Teal gate');
   await page.getByLabel('Address of its CSV file').fill(`${at}/stations/nowhere/days.csv`);
