@@ -719,7 +719,7 @@ takes(
   { signed: 'depthM dryShare' },
 );
 takes('minutesText', 'minutes', args(whole(0, 900)));
-takes('makeSprings', 'random draws', args(fc.constant(core.seededRandom(1)), fc.constant(5)), {
+takes('makeSprings', 'random draws', args(fc.constant(core.seededRandom(1)), fc.constant(20)), {
   made: 'random',
 });
 takes(
@@ -1138,6 +1138,9 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'spreadText',
   ] as const),
   ...(['figureIn', 'readSeedLog', 'readYieldTable', 'adviseReplant'] as const),
+  ...(['adviseReplantSteps', 'requireCase', 'longGapShare', 'readReplantCase'] as const),
+  ...(['weakParts', 'isZone', 'zoneAt', 'bestOpen', 'flipText', 'replantSentence'] as const),
+  ...(['waitSentence', 'whySentence', 'tasksAfter', 'recountOn', 'scoreCalls'] as const),
   ...(['readCauseTable', 'writeCauseTable'] as const),
   ...([
     'weighCauses',

@@ -21,6 +21,7 @@ const facts = (today: string, more: Partial<PlantingFacts> = {}): PlantingFacts 
   below: [],
   emergence: NO_EMERGENCE,
   tags: NO_TAGS,
+  replant: null,
   planter: { id: 'goose', name: 'Goose', rows: 12, first: true },
   today,
   ...more,

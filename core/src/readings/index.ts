@@ -175,3 +175,21 @@ export {
   type Diagnosed,
   type DiagnosedCard,
 } from './diagnoseCase.ts';
+export { longGapShare, readReplantCase, type ReplantReading } from './readReplantCase.ts';
+export { weakParts, type StandPart, type StandPlace } from './weakParts.ts';
+export { isZone, zoneAt } from './zoneAt.ts';
+export { tasksAfter, type ReplantTask } from './tasksAfter.ts';
+export { scoreCalls, type ScoredCall } from './scoreCalls.ts';
+export { recountOn } from './recountOn.ts';
+export {
+  bestOpen,
+  FLIP_WORDS,
+  INJURY_WORDS,
+  QUESTION_WORDS,
+  flipText,
+  OPTION_WORDS,
+  replantSentence,
+  SWING_WORDS,
+  waitSentence,
+  whySentence,
+} from './replantWords.ts';

@@ -1,7 +1,7 @@
 import { group } from 'd3-array';
 import { ownVisit, plannedVisits, workVisits, type PlannedVisit } from '../calendar/index.ts';
 import { fitEmergence, poolLengths } from '../emergence/index.ts';
-import type { Kept, Kind, TAG_VISITS, Walk } from '../records/index.ts';
+import type { Kept, Kind, ReplantRecord, TAG_VISITS, Walk } from '../records/index.ts';
 import { NO_EMERGENCE, type PlantingFacts } from '../waymarks/index.ts';
 import {
   daysOfMonths,
@@ -18,6 +18,7 @@ import {
   type SeenUp,
 } from '../weather/index.ts';
 import { emergenceVisits, flaggedCounts } from './readEmergence.ts';
+import { recountOn } from './recountOn.ts';
 
 type Held<K extends Kind> = readonly Kept<K>[];
 
@@ -145,11 +146,12 @@ export interface WorkRecords {
   digs: Held<'belowGround'>;
   tags: Held<'taggedPlant'>;
   outcomes: Held<'tagOutcome'>;
+  cases: Held<'replantCase'>;
 }
 
 /** What the trail and the calendar know of each planting of a season, by its id. */
 export function readFacts(
-  { plantings, planters, walks, lengths, counts, digs, tags, outcomes }: WorkRecords,
+  { plantings, planters, walks, lengths, counts, digs, tags, outcomes, cases }: WorkRecords,
   predicted: SeasonWeather['predicted'],
   { season, today }: { season: number; today: string },
 ): Map<string, PlantingFacts> {
@@ -159,6 +161,7 @@ export function readFacts(
   const countsOf = group(counts, ({ data }) => data.lengthId);
   const tagsOf = group(tags, ({ data }) => data.plantingId);
   const outcomesOf = group(outcomes, ({ data }) => data.plantId);
+  const caseOf = new Map(cases.map(({ data }) => [data.plantingId, data]));
   const planterOf = new Map(planters.map((planter) => [planter.id, planter.data]));
   const met = new Set<string>();
   return new Map(
@@ -178,6 +181,7 @@ export function readFacts(
             below: [...new Set((digsOf.get(planting.id) ?? []).map(({ data }) => data.on))].sort(),
             emergence: standing(planting, lengthsOf.get(planting.id) ?? [], countsOf),
             tags: tagsStanding(tagsOf.get(planting.id) ?? [], outcomesOf),
+            replant: caseStanding(caseOf.get(planting.id)),
             planter:
               planter && planterId
                 ? { id: planterId, name: planter.name, rows: planter.rows, first }
@@ -205,6 +209,19 @@ function tagsStanding(
         .map(({ on }) => on)
         .sort()
         .at(-1) ?? null,
+  };
+}
+
+/** What the trail knows of a planting's replant case. */
+function caseStanding(own: ReplantRecord | undefined): PlantingFacts['replant'] {
+  if (!own) return null;
+  const { openedOn, replantOn, decided } = own;
+  return {
+    openedOn,
+    replantOn,
+    recountOn: recountOn(own),
+    // To wait is to decide later.
+    decidedOn: decided && decided.option !== 'wait' ? decided.on : null,
   };
 }
 

@@ -47,6 +47,8 @@ export {
   type Note,
   type Visit,
   type WorkItem,
+  type ReplantRecord,
+  type ResponseCurve,
   type Evidence,
   type Workspace,
   type Conflict,
@@ -68,6 +70,13 @@ export {
 export { canCombine, combine, type Combined } from './combine.ts';
 export { mergeEdits, sameData, type Merge } from './merge.ts';
 export {
+  REPLANT_ANSWERS,
+  REPLANT_DECISIONS,
+  REPLANT_QUESTIONS,
+  STAND_INJURIES,
+  type ReplantDecision,
+  type ReplantQuestion,
+  type StandInjury,
   ADJUSTED,
   BORNE,
   STOP_STEPS,

@@ -3,18 +3,8 @@ import { mean, type SeededRandom } from '../stats/index.ts';
 import { breakEvenStand } from './breakEvenStand.ts';
 import { flipsOf, type Flip } from './flips.ts';
 import { REPLANT_DEFAULTS, requireCase, type ReplantCase } from './replantCase.ts';
-import {
-  bears,
-  changed,
-  filledIn,
-  keep,
-  MIDDLE,
-  replantAll,
-  replantZones,
-  spentPerM2,
-  worthReplanting,
-  type Draw,
-} from './returns.ts';
+import { MIDDLE, returnsOf, spentPerM2, type Draw, type Return } from './returns.ts';
+import { swingsOf, type Swing } from './swings.ts';
 
 export const REPLANT_OPTIONS = [
   'keep',
@@ -25,31 +15,49 @@ export const REPLANT_OPTIONS = [
 ] as const;
 export type ReplantOption = (typeof REPLANT_OPTIONS)[number];
 
+export interface OptionReturn {
+  option: ReplantOption;
+  /** Money per m² over the whole field. */
+  expectedPerM2: number;
+  interval: [number, number];
+  probabilityBest: number;
+  /** What is lost on average by having chosen it, against what hindsight would have chosen. */
+  regretPerM2: number;
+  /** Returns of the draws, thinned and in order, for a picture. */
+  sample: number[];
+}
+
 export interface ReplantAdvice {
   /** What can be done, the best first. */
-  options: {
-    option: ReplantOption;
-    expectedPerM2: number;
-    interval: [number, number];
-    probabilityBest: number;
-    /** Returns of the draws, thinned, for a picture. */
-    sample: number[];
-  }[];
+  options: OptionReturn[];
   /** Zones that replanting the worst means, by their place in the case. */
   worstZones: number[];
   probabilityReplantBetter: number;
   breakEvenPlantsPerM2: number | null;
   costOfWaitingPerDay: number;
-  /** What a recount is expected to be worth, less the cost of the delay; below zero it costs more than it tells. */
+  /** What a recount is expected to be worth before its delay is paid for: never below zero. */
+  valueOfRecount: number;
+  /** The same less the cost of the delay; below zero it costs more than it tells. */
   valueOfWaiting: number;
   waitWorth: boolean;
   /** Inputs that would turn keep into replant or back, by themselves, the nearest first. */
   flips: Flip[];
+  /** How far each uncertain thing moves replanting against keeping, the farthest first. */
+  swings: Swing[];
+  /** What replanting is expected to return by its date. */
+  byDate: { daysAfterBest: number; replantPerM2: number }[];
 }
 
 /** Points of a picture. */
 const SAMPLE = 200;
 const INTERVAL: readonly [number, number] = [0.025, 0.975];
+/** Dates that a replant is looked at on, every so many days. */
+const DATES = 12;
+const DATES_APART = 3;
+/** Of the return, below which a recount is not worth the way there. A default of this app. */
+const WORTH_A_VISIT = 0.005;
+/** Draws between two words of how far it is. */
+const STEP = 2000;
 
 /**
  * Keep, replant, replant the worst, fill in or change: what each is expected to return with its spread, over draws of stand, yield, price and the curves
@@ -61,8 +69,24 @@ const INTERVAL: readonly [number, number] = [0.025, 0.975];
  */
 export function adviseReplant(
   replantCase: ReplantCase,
-  { draws, random }: { draws: number; random: SeededRandom },
+  of: { draws: number; random: SeededRandom },
 ): ReplantAdvice {
+  const run = adviseReplantSteps(replantCase, of);
+  for (;;) {
+    const step = run.next();
+    if (step.done) return step.value;
+  }
+}
+
+/**
+ * The same, step by step: gives the share done, so that it can be shown and stopped.
+ * @throws RangeError naming the figure that is wrong
+ * @example for (const share of adviseReplantSteps(replantCase, of)) self.postMessage({ share })
+ */
+export function* adviseReplantSteps(
+  replantCase: ReplantCase,
+  { draws, random }: { draws: number; random: SeededRandom },
+): Generator<number, ReplantAdvice> {
   requireCase(replantCase);
   requireWhole('draws', draws, 100);
   const worlds = Array.from({ length: draws }, (): Draw => ({
@@ -74,64 +98,112 @@ export function adviseReplant(
     standCurve: random.normal(),
     dateCurve: random.normal(),
   }));
-  const worstZones = worthReplanting(replantCase);
-  const offered: [ReplantOption, (draw: Draw) => number][] = [
-    ['keep', (draw) => keep(replantCase, draw)],
-    ['replantAll', (draw) => replantAll(replantCase, draw)],
-  ];
-  const { zones = [], fillIn, changeCrop } = replantCase;
-  if (worstZones.length > 0 && worstZones.length < zones.length)
-    offered.push(['replantWorst', (draw) => replantZones(replantCase, draw, worstZones)]);
-  if (fillIn) offered.push(['fillIn', (draw) => filledIn(replantCase, draw, fillIn)]);
-  if (changeCrop) offered.push(['changeCrop', (draw) => changed(replantCase, draw, changeCrop)]);
-  const returns = offered.map(([option, of]) => ({ option, each: worlds.map(of) }));
+  const own = returnsOf(replantCase);
+  const offered = offeredBy(replantCase, own);
+  /** What is reckoned for each world: the options, and replanting on each date. */
+  const dates = Array.from(
+    { length: DATES },
+    (_, i) => replantCase.replant.daysAfterBest + i * DATES_APART,
+  );
+  const onDates = dates.map((days) => returnsOf(replantedOn(replantCase, days)).replantAll);
+  const all = offered.length + onDates.length;
+  let made = 0;
+  const each: number[][] = [];
+  for (const of of [...offered.map(([, of]) => of), ...onDates]) {
+    const returns: number[] = [];
+    for (let from = 0; from < draws; from += STEP) {
+      for (let i = from; i < Math.min(draws, from + STEP); i++) returns.push(of(worlds[i]!));
+      yield (made + returns.length / draws) / all;
+    }
+    each.push(returns);
+    made += 1;
+  }
+  const returns = offered.map(([option], o) => ({ option, each: each[o]! }));
   const best = worlds.map((_, i) =>
     returns.reduce((top, one, o) => (one.each[i]! > returns[top]!.each[i]! ? o : top), 0),
   );
   const [kept, replanted] = [returns[0]!.each, returns[1]!.each];
-  const days = replantCase.recountAfterDays ?? REPLANT_DEFAULTS.recountAfterDays;
-  const later = (by: number): ReplantCase => ({
-    ...replantCase,
-    replant: {
-      ...replantCase.replant,
-      daysAfterBest: replantCase.replant.daysAfterBest + by,
-    },
-  });
-  const middle = worlds.map(({ stand, toCome }) => ({ ...MIDDLE, stand, toCome }));
-  const keptKnowing = middle.map((draw) => keep(replantCase, draw));
-  const now = Math.max(mean(keptKnowing)!, replantAll(replantCase, MIDDLE));
-  const afterwards = replantAll(later(days), MIDDLE);
-  const valueOfWaiting = mean(keptKnowing.map((value) => Math.max(value, afterwards)))! - now;
   return {
     options: returns
-      .map(({ option, each }, o) => {
-        const sorted = [...each].sort((a, b) => a - b);
+      .map(({ option, each: values }, o) => {
+        const sorted = [...values].sort((a, b) => a - b);
         const at = (share: number) => sorted[Math.round(share * (draws - 1))]!;
         return {
           option,
-          expectedPerM2: mean(each)!,
+          expectedPerM2: mean(values)!,
           interval: [at(INTERVAL[0]), at(INTERVAL[1])] as [number, number],
           probabilityBest: best.filter((one) => one === o).length / draws,
+          regretPerM2: mean(best.map((top, i) => returns[top]!.each[i]! - values[i]!))!,
           sample: Array.from({ length: Math.min(SAMPLE, draws) }, (_, i) =>
             at(i / Math.max(1, Math.min(SAMPLE, draws) - 1)),
           ),
         };
       })
       .sort((a, b) => b.expectedPerM2 - a.expectedPerM2),
-    worstZones,
+    worstZones: own.worst,
     probabilityReplantBetter: worlds.filter((_, i) => replanted[i]! > kept[i]!).length / draws,
-    breakEvenPlantsPerM2: breakEven(replantCase),
-    costOfWaitingPerDay: Math.max(
-      0,
-      replantAll(replantCase, MIDDLE) - replantAll(later(1), MIDDLE),
-    ),
-    valueOfWaiting,
-    waitWorth: valueOfWaiting > 0,
+    breakEvenPlantsPerM2: breakEven(replantCase, own.bearsAgain(MIDDLE)),
+    ...waiting(replantCase, worlds),
     flips: flipsOf(replantCase),
+    swings: swingsOf(replantCase),
+    byDate: dates.map((daysAfterBest, i) => ({
+      daysAfterBest,
+      replantPerM2: mean(each[offered.length + i]!)!,
+    })),
   };
 }
 
-function breakEven(one: ReplantCase): number | null {
+const replantedOn = (one: ReplantCase, daysAfterBest: number): ReplantCase => ({
+  ...one,
+  replant: { ...one.replant, daysAfterBest },
+});
+
+/** What can be done in a case, keeping and replanting all of it first. */
+function offeredBy(
+  { zones = [] }: ReplantCase,
+  own: ReturnType<typeof returnsOf>,
+): [ReplantOption, Return][] {
+  const offered: [ReplantOption, Return][] = [
+    ['keep', own.keep],
+    ['replantAll', own.replantAll],
+  ];
+  if (own.worst.length > 0 && own.worst.length < zones.length)
+    offered.push(['replantWorst', own.replantZones(own.worst)]);
+  if (own.filledIn) offered.push(['fillIn', own.filledIn]);
+  if (own.changed) offered.push(['changeCrop', own.changed]);
+  return offered;
+}
+
+/**
+ * What a recount shows is the stand and what still comes; then the best for that is done, by then later. Against it stands the best
+ * that can be done today without knowing.
+ */
+function waiting(one: ReplantCase, worlds: readonly Draw[]) {
+  const days = one.recountAfterDays ?? REPLANT_DEFAULTS.recountAfterDays;
+  const shown = worlds.map(({ stand, toCome }) => ({ ...MIDDLE, stand, toCome }));
+  const later = (by: number) => replantedOn(one, one.replant.daysAfterBest + by);
+  const best = (of: ReplantCase) => {
+    const own = returnsOf(of);
+    // Which parts are replanted is chosen once they are counted: every way is looked at.
+    const each = offeredBy(of, own).map(([, give]) => shown.map(give));
+    return {
+      today: Math.max(...each.map((values) => mean(values)!)),
+      knowing: mean(shown.map((_, i) => Math.max(...each.map((values) => values[i]!))))!,
+    };
+  };
+  const now = best(one);
+  const valueOfRecount = Math.max(0, now.knowing - now.today);
+  const valueOfWaiting = best(later(days)).knowing - now.today;
+  const all = (of: ReplantCase) => returnsOf(of).replantAll(MIDDLE);
+  return {
+    costOfWaitingPerDay: Math.max(0, all(one) - all(later(1))),
+    valueOfRecount,
+    valueOfWaiting,
+    waitWorth: valueOfWaiting > WORTH_A_VISIT * Math.abs(now.today),
+  };
+}
+
+function breakEven(one: ReplantCase, bears: number): number | null {
   const { costs } = one;
   return breakEvenStand({
     crop: one.crop,
@@ -140,11 +212,7 @@ function breakEven(one: ReplantCase): number | null {
     fullYieldKgPerM2: one.fullYieldKgPerM2,
     // What drying takes of each kg is as if it sold for less; taken off here from its returns.
     pricePerKg: one.pricePerKg,
-    costPerM2:
-      spentPerM2(costs) +
-      (costs.dryPerKg ?? 0) *
-        one.fullYieldKgPerM2 *
-        bears(one, MIDDLE, one.replant.plantsPerM2, one.replant.daysAfterBest),
+    costPerM2: spentPerM2(costs) + (costs.dryPerKg ?? 0) * one.fullYieldKgPerM2 * bears,
     ...(one.school ? { school: one.school } : {}),
     ...(one.curves ? { curves: one.curves } : {}),
   });

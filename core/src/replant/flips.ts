@@ -1,5 +1,5 @@
 import type { ReplantCase } from './replantCase.ts';
-import { keep, MIDDLE, replantAll } from './returns.ts';
+import { MIDDLE, returnsOf } from './returns.ts';
 
 export const FLIP_INPUTS = [
   'stand',
@@ -103,7 +103,10 @@ const INPUTS: Record<
 
 /** Where each input would turn the advice, the nearest first. */
 export function flipsOf(one: ReplantCase): Flip[] {
-  const ahead = (other: ReplantCase) => keep(other, MIDDLE) - replantAll(other, MIDDLE);
+  const ahead = (other: ReplantCase) => {
+    const { keep, replantAll } = returnsOf(other);
+    return keep(MIDDLE) - replantAll(MIDDLE);
+  };
   const now = ahead(one);
   return FLIP_INPUTS.flatMap((what) => {
     const input = INPUTS[what];

@@ -20,12 +20,20 @@ const LATE: Record<Crop, [number, number]> = {
   wheat: [0.2, 0.01],
 };
 /** Of the yield of a row that is all long gaps. */
-const GAPS = 0.25;
+export const GAPS_COST = 0.25;
 
 const saturating = (plants: number, { rate, full }: { rate: number; full: number }) =>
   plants >= full ? 1 : (1 - Math.exp(-rate * plants)) / (1 - Math.exp(-rate * full));
 
-function ofStand(crop: Crop, plantsPerM2: number, school: StandSchool): number {
+/** What a date leaves of a full stand’s yield, by the house curves. */
+export function ofDate(crop: Crop, daysAfterBest: number): number {
+  const days = Math.max(0, daysAfterBest);
+  const [linear, square] = LATE[crop];
+  return Math.max(0, 1 - (linear * days + square * days ** 2) / 100);
+}
+
+/** What a stand bears of a full one’s yield, by the house curves. */
+export function ofStand(crop: Crop, plantsPerM2: number, school: StandSchool): number {
   if (crop === 'wheat') return saturating(plantsPerM2 * FOOT_M ** 2, SATURATING.wheat);
   const thousandsPerAc = (plantsPerM2 * ACRE_M2) / 1000;
   if (crop === 'soybean') return saturating(thousandsPerAc, SATURATING.soybean[school]);
@@ -65,9 +73,7 @@ export function relativeYield({
 }): number {
   requireNotNegative('plantsPerM2', plantsPerM2);
   const days = Math.max(0, requireFinite('daysAfterBest', daysAfterBest));
-  const even = 1 - GAPS * requireShare('longGapShare', longGapShare);
+  const even = 1 - GAPS_COST * requireShare('longGapShare', longGapShare);
   if (curves) return even * tableYield(curves, { plantsPerM2, daysAfterBest: days });
-  const [linear, square] = LATE[crop];
-  const date = Math.max(0, 1 - (linear * days + square * days ** 2) / 100);
-  return date * ofStand(crop, plantsPerM2, school) * even;
+  return ofDate(crop, days) * ofStand(crop, plantsPerM2, school) * even;
 }

@@ -1,5 +1,6 @@
-import { relativeYield } from './relativeYield.ts';
+import { GAPS_COST, ofDate, ofStand } from './relativeYield.ts';
 import { REPLANT_DEFAULTS, type ReplantCase, type ReplantZone } from './replantCase.ts';
+import { tableYield } from './yieldTable.ts';
 
 /** One way the world may turn out: standard normals and a share. */
 export interface Draw {
@@ -21,58 +22,48 @@ export const MIDDLE: Draw = {
   standCurve: 0,
   dateCurve: 0,
 };
-/** A relative yield whose losses by stand and by date the draw makes larger or smaller. */
-export function bears(
-  { crop, school, curves }: Pick<ReplantCase, 'crop' | 'school' | 'curves'>,
-  draw: Draw,
-  plantsPerM2: number,
+
+/** Stands of a local table’s line between which it is taken to be straight: a draw asks it too often for a spline each time. */
+const LINE = 400;
+
+/** What is borne at one date: what the date leaves of a full stand, and what a stand bears of that. */
+function curveAt(
+  { crop, school = 'compensating', curves }: Pick<ReplantCase, 'crop' | 'school' | 'curves'>,
   daysAfterBest: number,
-  longGapShare = 0,
-): number {
-  const of = { crop, ...(school ? { school } : {}), ...(curves ? { curves } : {}) };
-  const dated = relativeYield({ ...of, plantsPerM2: FULL_PER_M2, daysAfterBest });
-  const whole = relativeYield({
-    ...of,
-    plantsPerM2: Math.max(0, plantsPerM2),
-    daysAfterBest,
-    longGapShare,
-  });
-  const stood = dated > 0 ? whole / dated : 0;
-  const bend = (share: number, z: number) =>
-    share <= 0 ? 0 : share ** Math.exp(REPLANT_DEFAULTS.curveSpread * z);
-  return bend(dated, draw.dateCurve) * bend(stood, draw.standCurve);
+): { date: number; stand(plantsPerM2: number): number } {
+  if (!curves)
+    return {
+      date: ofDate(crop, daysAfterBest),
+      stand: (plants) => ofStand(crop, Math.max(0, plants), school),
+    };
+  const most = curves.plantsPerM2.at(-1)!;
+  const days = Math.max(0, daysAfterBest);
+  const at = (plantsPerM2: number) => tableYield(curves, { plantsPerM2, daysAfterBest: days });
+  const date = at(most);
+  const line = Array.from({ length: LINE + 1 }, (_, i) => at((most * i) / LINE));
+  return {
+    date,
+    stand(plants) {
+      if (date <= 0) return 0;
+      const place = Math.max(0, Math.min(LINE, (plants / most) * LINE));
+      const i = Math.min(LINE - 1, Math.floor(place));
+      return (line[i]! + (line[i + 1]! - line[i]!) * (place - i)) / date;
+    },
+  };
 }
-/** A stand that is full in every crop, per m². */
-const FULL_PER_M2 = 1000;
+
+/** Relative yields at one date, with the losses by date and stand that a draw makes larger or smaller. */
+function bearing(one: Pick<ReplantCase, 'crop' | 'school' | 'curves'>, daysAfterBest: number) {
+  const { date, stand } = curveAt(one, daysAfterBest);
+  const bend = (share: number, z: number) =>
+    share <= 0 ? 0 : z === 0 ? share : share ** Math.exp(REPLANT_DEFAULTS.curveSpread * z);
+  return (draw: Draw, plantsPerM2: number, longGapShare = 0) =>
+    bend(date, draw.dateCurve) *
+    bend(stand(plantsPerM2) * (1 - GAPS_COST * longGapShare), draw.standCurve);
+}
 
 /** Nothing is sold for less than nothing: a normal spread, cut at a tenth. */
 const spread = (z: number, share: number) => Math.max(0.1, 1 + share * z);
-const grain = (one: ReplantCase, draw: Draw) =>
-  one.fullYieldKgPerM2 * spread(draw.fullYield, one.yieldSpread ?? REPLANT_DEFAULTS.yieldSpread);
-const price = (one: ReplantCase, draw: Draw) =>
-  one.pricePerKg * spread(draw.price, one.priceSpread ?? REPLANT_DEFAULTS.priceSpread);
-const worth = (one: ReplantCase, draw: Draw) => grain(one, draw) * price(one, draw);
-
-/** What comes yet, and how the stand is off what was counted, in plants per m². */
-const offCount = ({ stand, toCome = [0, 0] }: ReplantCase, draw: Draw) =>
-  stand.sePerM2 * draw.stand + toCome[0] + (toCome[1] - toCome[0]) * draw.toCome;
-
-const zonesOf = (one: ReplantCase): readonly ReplantZone[] =>
-  one.zones ?? [
-    {
-      share: 1,
-      plantsPerM2: one.stand.plantsPerM2,
-      longGapShare: one.stand.longGapShare ?? 0,
-    },
-  ];
-
-const keptZone = (one: ReplantCase, draw: Draw, { plantsPerM2, longGapShare }: ReplantZone) =>
-  worth(one, draw) *
-  bears(one, draw, plantsPerM2 + offCount(one, draw), one.daysAfterBest, longGapShare);
-
-/** Of keeping what stands. */
-export const keep = (one: ReplantCase, draw: Draw): number =>
-  zonesOf(one).reduce((sum, zone) => sum + zone.share * keptZone(one, draw, zone), 0);
 
 /** Seed less what its maker bears, ending the old stand, planting. */
 export const spentPerM2 = ({
@@ -82,53 +73,79 @@ export const spentPerM2 = ({
   plantPerM2,
 }: ReplantCase['costs']): number => seedPerM2 * (1 - seedAllowance) + endPerM2 + plantPerM2;
 
-/** Of replanting all of it. */
-export function replantAll(one: ReplantCase, draw: Draw): number {
-  const { costs, replant, seasonEndsDaysAfterBest = Infinity } = one;
+/** The zones of a case; a field without any is one. */
+export const zonesOf = (one: ReplantCase): readonly ReplantZone[] =>
+  one.zones ?? [
+    {
+      share: 1,
+      plantsPerM2: one.stand.plantsPerM2,
+      longGapShare: one.stand.longGapShare ?? 0,
+    },
+  ];
+
+export type Return = (draw: Draw) => number;
+
+/** What each thing that can be done returns in a world, money per m²: made once for a case, asked for each draw. */
+export function returnsOf(one: ReplantCase) {
+  const { costs, replant, stand, toCome = [0, 0], seasonEndsDaysAfterBest = Infinity } = one;
+  const zones = zonesOf(one);
+  const yieldSpread = one.yieldSpread ?? REPLANT_DEFAULTS.yieldSpread;
+  const priceSpread = one.priceSpread ?? REPLANT_DEFAULTS.priceSpread;
+  const grain = (draw: Draw, full = one.fullYieldKgPerM2) =>
+    full * spread(draw.fullYield, yieldSpread);
+  const price = (draw: Draw, each = one.pricePerKg) => each * spread(draw.price, priceSpread);
+  const bears = bearing(one, one.daysAfterBest);
+  const bearsAgain = bearing(one, replant.daysAfterBest);
   const spent = spentPerM2(costs);
-  if (replant.daysAfterBest >= seasonEndsDaysAfterBest) return -spent;
-  const stand = replant.plantsPerM2 + (replant.sePerM2 ?? 0) * draw.replantStand;
-  const share = bears(one, draw, stand, replant.daysAfterBest);
-  return grain(one, draw) * share * (price(one, draw) - (costs.dryPerKg ?? 0)) - spent;
-}
+  const ripens = replant.daysAfterBest < seasonEndsDaysAfterBest;
 
-/** Of replanting some zones and keeping the others. */
-export function replantZones(one: ReplantCase, draw: Draw, which: readonly number[]): number {
-  const again = replantAll(one, draw);
-  return zonesOf(one).reduce(
-    (sum, zone, i) => sum + zone.share * (which.includes(i) ? again : keptZone(one, draw, zone)),
-    0,
-  );
-}
+  const keptZone = (draw: Draw, { plantsPerM2, longGapShare }: ReplantZone, more = 0) => {
+    // What comes yet, and how the stand is off what was counted.
+    const off =
+      stand.sePerM2 * draw.stand + toCome[0] + (toCome[1] - toCome[0]) * draw.toCome + more;
+    return grain(draw) * price(draw) * bears(draw, plantsPerM2 + off, longGapShare);
+  };
+  const overZones = (of: (zone: ReplantZone, i: number) => number) =>
+    zones.reduce((sum, zone, i) => sum + zone.share * of(zone, i), 0);
 
-/** Zones that return more replanted than kept: the split that pays most. */
-export function worthReplanting(one: ReplantCase): number[] {
-  const again = replantAll(one, MIDDLE);
-  return zonesOf(one).flatMap((zone, i) => (keptZone(one, MIDDLE, zone) < again ? [i] : []));
-}
+  const keep: Return = (draw) => overZones((zone) => keptZone(draw, zone));
+  const replantAll: Return = (draw) => {
+    if (!ripens) return -spent;
+    const plants = replant.plantsPerM2 + (replant.sePerM2 ?? 0) * draw.replantStand;
+    return grain(draw) * bearsAgain(draw, plants) * (price(draw) - (costs.dryPerKg ?? 0)) - spent;
+  };
+  const replantZones =
+    (which: readonly number[]): Return =>
+    (draw) => {
+      const again = replantAll(draw);
+      return overZones((zone, i) => (which.includes(i) ? again : keptZone(draw, zone)));
+    };
+  /** Zones that return more replanted than kept: the split that pays most. */
+  const again = replantAll(MIDDLE);
+  const worst = zones.flatMap((zone, i) => (keptZone(MIDDLE, zone) < again ? [i] : []));
 
-/** Of drilling seed into the stand. */
-export function filledIn(
-  one: ReplantCase,
-  draw: Draw,
-  { plantsPerM2, costPerM2 }: NonNullable<ReplantCase['fillIn']>,
-): number {
-  const adds = plantsPerM2 * REPLANT_DEFAULTS.fillInBears[one.crop];
-  return (
-    zonesOf(one).reduce(
-      (sum, zone) =>
-        sum + zone.share * keptZone(one, draw, { ...zone, plantsPerM2: zone.plantsPerM2 + adds }),
-      0,
-    ) - costPerM2
-  );
+  const { fillIn, changeCrop } = one;
+  const filledIn: Return | null = fillIn
+    ? (draw) =>
+        overZones((zone) =>
+          keptZone(draw, zone, fillIn.plantsPerM2 * REPLANT_DEFAULTS.fillInBears[one.crop]),
+        ) - fillIn.costPerM2
+    : null;
+  const otherBears = changeCrop && bearing({ crop: changeCrop.crop }, changeCrop.daysAfterBest);
+  const changed: Return | null = changeCrop
+    ? (draw) =>
+        grain(draw, changeCrop.fullYieldKgPerM2) *
+          price(draw, changeCrop.pricePerKg) *
+          otherBears!(draw, changeCrop.plantsPerM2) -
+        changeCrop.costPerM2
+    : null;
+  return {
+    keep,
+    replantAll,
+    replantZones,
+    worst,
+    filledIn,
+    changed,
+    bearsAgain: (draw: Draw) => bearsAgain(draw, replant.plantsPerM2),
+  };
 }
-
-/** Of another crop. */
-export const changed = (
-  one: ReplantCase,
-  draw: Draw,
-  other: NonNullable<ReplantCase['changeCrop']>,
-): number =>
-  worth({ ...one, fullYieldKgPerM2: other.fullYieldKgPerM2, pricePerKg: other.pricePerKg }, draw) *
-    bears({ crop: other.crop }, draw, other.plantsPerM2, other.daysAfterBest) -
-  other.costPerM2;

@@ -42,6 +42,7 @@ const EXAMPLES: Record<Dimension, string> = {
   cornMass: '1,200 bu or 30 t',
   beanMass: '1,200 bu or 33 t',
   cornPrice: '4.20/bu or 165/t',
+  moneyPerArea: '45/ac or 110/ha',
   beanPrice: '10.50/bu or 385/t',
   beanYield: '60 bu/ac or 4 t/ha',
   seedSize: '2,800 seeds/lb or 6200 seeds/kg',

@@ -66,6 +66,11 @@ const KINDS = {
     us: { unit: 'perBu60', style: { decimals: 2 } },
     metric: { unit: 'perBeanT', style: { decimals: 0 } },
   },
+  /** Spent or returned on an area, in the workspace's own money. */
+  moneyPerArea: {
+    us: { unit: 'moneyPerAc', style: { decimals: 0 } },
+    metric: { unit: 'moneyPerHa', style: { decimals: 0 } },
+  },
   seedSize: {
     us: { unit: 'seedsPerLb', style: { decimals: 0 } },
     metric: { unit: 'seedsPerKg', style: { decimals: 0 } },

@@ -17,6 +17,7 @@ export type Dimension =
   | 'cornMass'
   | 'beanMass'
   | 'cornPrice'
+  | 'moneyPerArea'
   | 'beanPrice';
 
 export interface Unit {
@@ -169,6 +170,18 @@ export const UNITS = {
     factor: 1 / 1000,
     symbol: '/t',
     words: ['/t', 'per t', 'a tonne', 'per tonne'],
+  },
+  moneyPerAc: {
+    dimension: 'moneyPerArea',
+    factor: 1 / ACRE_M2,
+    symbol: '/ac',
+    words: ['/ac', 'per ac', 'an acre', 'per acre'],
+  },
+  moneyPerHa: {
+    dimension: 'moneyPerArea',
+    factor: 1 / 10_000,
+    symbol: '/ha',
+    words: ['/ha', 'per ha', 'a hectare', 'per hectare'],
   },
   perBu60: {
     dimension: 'beanPrice',

@@ -216,6 +216,7 @@ describe('show', () => {
                 cornMass: 1,
                 beanMass: 1,
                 cornPrice: 1,
+                moneyPerArea: 1,
                 beanPrice: 1,
               }[kind as string] ?? 0.13;
             expect(

@@ -2,6 +2,7 @@ import { belowGround } from './belowGround.ts';
 import { emergence } from './emergence.ts';
 import { plantDigs } from './plantDigs.ts';
 import { planterCard } from './planterCard.ts';
+import { replant } from './replant.ts';
 import { result, standWalk } from './standWalk.ts';
 import { taggedPlants } from './taggedPlants.ts';
 import { targets } from './targets.ts';
@@ -29,6 +30,7 @@ export const WAY_MARKS: readonly WayMark[] = [
   standWalk,
   result,
   plantDigs,
+  replant,
   planterCard,
   taggedPlants,
 ];

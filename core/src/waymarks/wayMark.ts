@@ -30,6 +30,14 @@ export interface PlantingFacts {
     looked: Record<(typeof TAG_VISITS)[number], number>;
     lookedOn: string | null;
   };
+  /** Its replant case; null: none was opened. */
+  replant: {
+    openedOn: string;
+    replantOn: string | null;
+    /** When an injured stand shows what comes back. */
+    recountOn: string | null;
+    decidedOn: string | null;
+  } | null;
   /** The planter it was sown with; `first` of its plantings this season stands for all where the planter itself is looked at. */
   planter: { id: string; name: string; rows: number; first: boolean } | null;
   /** The field's day, ISO date. */

@@ -35,6 +35,7 @@ const facts = (today: string, ...walks: PlantingFacts['walks']): PlantingFacts =
   below: [],
   emergence: NO_EMERGENCE,
   tags: NO_TAGS,
+  replant: null,
   planter: null,
   today,
 });

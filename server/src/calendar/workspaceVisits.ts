@@ -29,24 +29,37 @@ export async function workspaceVisits(
     season: [season, season - 1],
   });
   const ids = { plantingId: plantings.map(({ id }) => id) };
-  const [fields, growers, planters, walks, lengths, digs, months, forecasts, decided, tags, items] =
-    await Promise.all([
-      recordsOf(database, workspaceId, 'field'),
-      recordsOf(database, workspaceId, 'grower'),
-      recordsOf(database, workspaceId, 'planter'),
-      recordsOf(database, workspaceId, 'walk', ids),
-      recordsOf(database, workspaceId, 'flaggedLength', ids),
-      recordsOf(database, workspaceId, 'belowGround', ids),
-      recordsOf(database, workspaceId, 'weatherMonth', {
-        month: { [Op.gte]: `${season - 1}-01`, [Op.lt]: `${season + 1}-01` },
-      }),
-      recordsOf(database, workspaceId, 'weatherForecast'),
-      recordsOf(database, workspaceId, 'visit', {
-        [Op.or]: [ids, { plantingId: null }],
-      }),
-      recordsOf(database, workspaceId, 'taggedPlant', ids),
-      recordsOf(database, workspaceId, 'workItem'),
-    ]);
+  const [
+    fields,
+    growers,
+    planters,
+    walks,
+    lengths,
+    digs,
+    months,
+    forecasts,
+    decided,
+    tags,
+    items,
+    cases,
+  ] = await Promise.all([
+    recordsOf(database, workspaceId, 'field'),
+    recordsOf(database, workspaceId, 'grower'),
+    recordsOf(database, workspaceId, 'planter'),
+    recordsOf(database, workspaceId, 'walk', ids),
+    recordsOf(database, workspaceId, 'flaggedLength', ids),
+    recordsOf(database, workspaceId, 'belowGround', ids),
+    recordsOf(database, workspaceId, 'weatherMonth', {
+      month: { [Op.gte]: `${season - 1}-01`, [Op.lt]: `${season + 1}-01` },
+    }),
+    recordsOf(database, workspaceId, 'weatherForecast'),
+    recordsOf(database, workspaceId, 'visit', {
+      [Op.or]: [ids, { plantingId: null }],
+    }),
+    recordsOf(database, workspaceId, 'taggedPlant', ids),
+    recordsOf(database, workspaceId, 'workItem'),
+    recordsOf(database, workspaceId, 'replantCase', ids),
+  ]);
   const counts = await recordsOf(database, workspaceId, 'emergenceCount', {
     lengthId: lengths.map(({ id }) => id),
   });
@@ -66,7 +79,7 @@ export async function workspaceVisits(
     today,
   );
   const facts = readFacts(
-    { plantings, planters, walks, lengths, counts, digs, tags, outcomes },
+    { plantings, planters, walks, lengths, counts, digs, tags, outcomes, cases },
     predicted,
     { season, today },
   );

@@ -91,6 +91,10 @@ export const router = createBrowserRouter([
         path: 'plantings/:plantingId/tags',
         lazy: screen(() => import('../tags/TagsScreen.tsx')),
       },
+      {
+        path: 'plantings/:plantingId/replant',
+        lazy: screen(() => import('../replant/ReplantScreen.tsx')),
+      },
       { path: 'calendar', lazy: screen(() => import('../calendar/CalendarScreen.tsx')) },
       { path: 'map', lazy: screen(() => import('../map/MapScreen.tsx')) },
       { path: 'weather', lazy: screen(() => import('../weather/WeatherScreen.tsx')) },

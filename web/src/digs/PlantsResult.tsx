@@ -1,4 +1,5 @@
 import {
+  isZone,
   readPlants,
   SIGN_FACTS,
   stageName,
@@ -9,7 +10,6 @@ import {
 } from '@sendero/core';
 import { useCallback, useMemo } from 'react';
 import { useChildren } from '../data/hooks.ts';
-import { isZone } from '../map/fieldFeatures.ts';
 import { useZoneAt } from '../map/useZoneAt.ts';
 import { PhotoPicture } from '../photos/PhotoPicture.tsx';
 import { useUnits } from '../units/useUnits.ts';

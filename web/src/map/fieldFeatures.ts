@@ -1,4 +1,4 @@
-import { compassWord, firstPass, type Field, type Kept, type FieldPart } from '@sendero/core';
+import { compassWord, firstPass, isZone, type Field, type Kept, type FieldPart } from '@sendero/core';
 import type { MapFeature } from './looks.ts';
 
 /** What the parts of a field are called. */
@@ -10,7 +10,6 @@ export const PART_WORDS: Record<FieldPart['part'], { label: string; how: string 
   obstacle: { label: 'Obstacle', how: 'a pond, a pole: no stop there' },
   gateway: { label: 'Gateway', how: 'where the car stands' },
 };
-export const isZone = (part: FieldPart['part']) => part !== 'obstacle' && part !== 'gateway';
 
 /** Which way is which in a field's passes, in words. @example passesText({ bearingDeg: 0, firstAt: 'left' }) */
 export const passesText = ({ bearingDeg }: NonNullable<Field['passes']>) =>

@@ -28,6 +28,8 @@ export function cardSeason() {
     flaggedLength: null,
     emergenceCount: null,
     workItem: null,
+    replantCase: null,
+    responseCurve: null,
     evidence: null,
     unitMove: null,
     causeTable: null,

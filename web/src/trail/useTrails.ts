@@ -49,15 +49,33 @@ const factsOf = createSelector(
     (given: Given) => given.digs,
     (given: Given) => given.tags,
     (given: Given) => given.outcomes,
+    (given: Given) => given.cases,
     (given: Given) => given.predicted,
     (given: Given) => given.season,
     (given: Given) => given.today,
   ],
-  (plantings, planters, walks, lengths, counts, digs, tags, outcomes, predicted, season, today) =>
-    readFacts({ plantings, planters, walks, lengths, counts, digs, tags, outcomes }, predicted, {
-      season,
-      today,
-    }),
+  (
+    plantings,
+    planters,
+    walks,
+    lengths,
+    counts,
+    digs,
+    tags,
+    outcomes,
+    cases,
+    predicted,
+    season,
+    today,
+  ) =>
+    readFacts(
+      { plantings, planters, walks, lengths, counts, digs, tags, outcomes, cases },
+      predicted,
+      {
+        season,
+        today,
+      },
+    ),
 );
 
 /** Put together once for all who ask. */
@@ -116,6 +134,7 @@ export function useTrails(): PlantingOnTrail[] {
   const digs = useAll('belowGround');
   const tags = useAll('taggedPlant');
   const outcomes = useAll('tagOutcome');
+  const cases = useAll('replantCase');
   const { predicted } = useSeasonWeather();
   const today = useToday();
   const season = useAppSelector((state) => state.sync.season) ?? 0;
@@ -130,6 +149,7 @@ export function useTrails(): PlantingOnTrail[] {
     digs,
     tags,
     outcomes,
+    cases,
     predicted,
     season,
     today,

@@ -13,6 +13,8 @@ import { note } from './note.ts';
 import { observation } from './observation.ts';
 import { planter } from './planter.ts';
 import { planting } from './planting.ts';
+import { replantCase } from './replantCase.ts';
+import { responseCurve } from './responseCurve.ts';
 import { samplingPlan } from './samplingPlan.ts';
 import { stop } from './stop.ts';
 import { taggedPlant } from './taggedPlant.ts';
@@ -50,6 +52,8 @@ export const KINDS = {
   taggedPlant,
   tagOutcome,
   visit,
+  replantCase,
+  responseCurve,
   workItem,
   evidence,
   unitMove,
@@ -66,3 +70,12 @@ export { ADJUSTED } from './observation.ts';
 export { STOP_STEPS, type StopStep } from './stop.ts';
 export { BORNE, TAG_VISITS } from './tagOutcome.ts';
 export { PRIORITIES, WORK_STATES, type WorkState } from './workItem.ts';
+export {
+  REPLANT_ANSWERS,
+  REPLANT_DECISIONS,
+  REPLANT_QUESTIONS,
+  STAND_INJURIES,
+  type ReplantDecision,
+  type ReplantQuestion,
+  type StandInjury,
+} from './replantCase.ts';

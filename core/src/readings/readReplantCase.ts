@@ -1,0 +1,306 @@
+import { CROP_FACTS, type Crop } from '../crops/index.ts';
+import { fieldArea } from '../geo/index.ts';
+import type {
+  Field,
+  FieldPart,
+  Planting,
+  ReplantRecord,
+  ResponseCurve,
+  Workspace,
+} from '../records/index.ts';
+import { REPLANT_QUESTIONS, type ReplantQuestion } from '../records/index.ts';
+import { REPLANT_DEFAULTS, requireCase, type ReplantCase } from '../replant/index.ts';
+import { addDays, daysBetween } from '../season/index.ts';
+import { expectedStand } from '../targets/index.ts';
+import { ACRE_M2, FOOT_M } from '../units/index.ts';
+import type { EmergenceReading } from './readEmergence.ts';
+import type { Held } from './held.ts';
+import { recountOn } from './recountOn.ts';
+import { fullYieldOf } from './readStandCost.ts';
+import { mappedStand } from './readStandMap.ts';
+import type { WalkStand } from './readWalkStand.ts';
+import { weakParts, type StandPart } from './weakParts.ts';
+import { zoneAt } from './zoneAt.ts';
+
+/** Everything a case is judged by, with what nobody entered filled in. */
+export interface ReplantReading {
+  /** As the simulation takes it; null while no stand is known. */
+  case: ReplantCase | null;
+  stand: {
+    from: 'walk' | 'typed';
+    perM2: number;
+    intervalPerM2: [number, number] | null;
+    longGapShare: number;
+    /** Of the walk, ISO date. */
+    on: string | null;
+  } | null;
+  expectedPerM2: number;
+  /** Weak parts by their place in the case; none: the field is alike, or nothing tells. */
+  parts: StandPart[];
+  areaM2: number | null;
+  dates: Record<'bestOn' | 'replantOn' | 'lastOn', string>;
+  /** What nobody entered: figures of this app. */
+  byDefault: ReadonlySet<string>;
+  /** When plants will have shown whether they come back; null without such an injury. */
+  recount: { on: string; inDays: number } | null;
+  toCome: { range: [number, number]; from: 'typed' | 'emergence' | 'none' };
+  /** Questions that nobody answered yet, and those whose answer stops a replant. */
+  unanswered: ReplantQuestion[];
+  stopped: ReplantQuestion[];
+  /** By the name of what is wrong. */
+  problems: Record<string, string>;
+}
+
+/** Row length in gaps longer than this is long gaps, m (field guide 11.3). */
+const LONG_GAP_M = 3 * FOOT_M;
+
+/**
+ * The share of row length that lies in gaps longer than 3 ft, blank ends of tapes included.
+ * @returns 0 without a tape
+ * @example longGapShare([{ positionsM: [0, 0.2, 1.4], readToM: null }]) // 0.857
+ */
+export function longGapShare(
+  tapes: readonly { positionsM: readonly number[]; readToM: number | null }[],
+): number {
+  let [long, all] = [0, 0];
+  for (const { positionsM, readToM } of tapes) {
+    const ends = readToM === null ? positionsM : [0, ...positionsM, readToM];
+    for (let i = 1; i < ends.length; i++) {
+      const gap = ends[i]! - ends[i - 1]!;
+      all += gap;
+      if (gap > LONG_GAP_M) long += gap;
+    }
+  }
+  return all > 0 ? Math.min(1, long / all) : 0;
+}
+
+const inYear = (monthDay: string, plantedOn: string) => `${plantedOn.slice(0, 4)}-${monthDay}`;
+
+/**
+ * A replant case as it stands: the newest walk's effective stand with its parts, the calendar and the money, with defaults where nobody
+ * entered anything, and what is wrong with it.
+ *
+ * @param of.walk the walk it goes by; null: none is made, or a stand is typed in
+ * @param of.others cases of the workspace, newest first: money is remembered from them
+ * @example readReplantCase({ planting, field, parts, walk, data, today, … }).case?.stand.plantsPerM2 // 4.9
+ */
+export function readReplantCase({
+  planting,
+  field,
+  parts,
+  walk,
+  emergence,
+  data,
+  others,
+  workspace,
+  table,
+  today,
+}: {
+  planting: Held<Planting>;
+  field: Field;
+  parts: readonly Held<FieldPart>[];
+  walk: WalkStand | null;
+  emergence: EmergenceReading | null;
+  data: ReplantRecord;
+  others: readonly ReplantRecord[];
+  workspace: Pick<Workspace, 'fullYields' | 'prices'> | null;
+  table: ResponseCurve | null;
+  today: string;
+}): ReplantReading {
+  const { crop, plantedOn } = planting.data;
+  const byDefault = new Set<string>();
+  const problems: Record<string, string> = {};
+  const orDefault = <T>(name: string, own: T | null, otherwise: T): T => {
+    if (own !== null) return own;
+    byDefault.add(name);
+    return otherwise;
+  };
+  /** Money is what it was in the case before. */
+  const money = (
+    name:
+      | 'seedPerM2'
+      | 'endPerM2'
+      | 'plantPerM2'
+      | 'dryPerKg'
+      | 'seedAllowance'
+      | 'yieldSpread'
+      | 'priceSpread',
+    otherwise: number,
+  ) => {
+    const remembered = others.find((one) => one[name] !== null)?.[name] ?? null;
+    return orDefault(name, data[name] ?? remembered, otherwise);
+  };
+  const perAc = (value: number) => value / ACRE_M2;
+  const D = REPLANT_DEFAULTS;
+
+  const expectedPerM2 = expectedStand(planting.data);
+  const summary = walk?.summary ?? null;
+  const tapes =
+    walk?.stops
+      .filter((stop) => !stop.data.chosen)
+      .flatMap((stop) => stop.tapes.map((tape) => tape.data)) ?? [];
+  const gaps = data.longGapShare ?? longGapShare(tapes);
+  const typed = data.typedStandPerM2;
+  const stand: ReplantReading['stand'] =
+    typed !== null
+      ? {
+          from: 'typed',
+          perM2: typed,
+          intervalPerM2:
+            data.typedHalfWidthPerM2 === null
+              ? null
+              : [Math.max(0, typed - data.typedHalfWidthPerM2), typed + data.typedHalfWidthPerM2],
+          longGapShare: gaps,
+          on: null,
+        }
+      : summary
+        ? {
+            from: 'walk',
+            perM2: summary.effective.meanPerM2,
+            intervalPerM2: summary.effective.intervalPerM2,
+            longGapShare: gaps,
+            on: walk!.walk.data.startedOn,
+          }
+        : null;
+  const places =
+    walk && typed === null
+      ? mappedStand(walk, 'effective', (at) => zoneAt(parts, at)).filter(({ chosen }) => !chosen)
+      : [];
+  const weak = weakParts(field, parts, places);
+
+  const dates = {
+    bestOn: orDefault('bestOn', data.bestOn, inYear(D.bestOn[crop], plantedOn)),
+    replantOn: orDefault('replantOn', data.replantOn, addDays(today, D.readyInDays)),
+    lastOn: orDefault('lastOn', data.lastOn, inYear(D.lastOn[crop], plantedOn)),
+  };
+  if (dates.replantOn < today)
+    problems.replantOn = 'This day is past: enter a day on which it could still be planted again.';
+  if (dates.lastOn <= dates.replantOn)
+    problems.lastOn =
+      'The season ends before a crop planted then would ripen: replanting this crop is no option. Another crop may be.';
+  if (typed !== null && typed > planting.data.seedsPerM2)
+    problems.typedStandPerM2 =
+      'More plants than seeds were sown: correct the stand or the seeding rate.';
+  const after = (day: string, best = dates.bestOn) => daysBetween(best, day);
+
+  const still =
+    emergence?.coming === 'coming' && emergence.all
+      ? stillToCome(emergence, planting.data.seedsPerM2)
+      : 0;
+  const toCome: ReplantReading['toCome'] =
+    data.toComeToPerM2 !== null || data.toComeFromPerM2 !== null
+      ? {
+          range: [data.toComeFromPerM2 ?? 0, data.toComeToPerM2 ?? data.toComeFromPerM2 ?? 0],
+          from: 'typed',
+        }
+      : still > 0
+        ? { range: [0, still], from: 'emergence' }
+        : { range: [0, 0], from: 'none' };
+
+  const full = fullYieldOf(crop, workspace);
+  if (full.byDefault) byDefault.add('fullYield');
+  const pricePerKg = orDefault('price', workspace?.prices?.[crop] ?? null, D.pricePerKg[crop]);
+  const costs = {
+    seedPerM2: money('seedPerM2', perAc(D.seedPerAc[crop])),
+    seedAllowance: money('seedAllowance', 0),
+    endPerM2: money('endPerM2', perAc(D.endPerAc)),
+    plantPerM2: money('plantPerM2', perAc(D.plantPerAc)),
+    dryPerKg: money('dryPerKg', D.dryPerKg[crop]),
+  };
+  const replantPerM2 = orDefault('replantPerM2', data.replantPerM2, expectedPerM2);
+  const missing = Math.max(0, expectedPerM2 - (stand?.perM2 ?? 0));
+  const fillPerM2 = orDefault('fillPerM2', data.fillPerM2, missing);
+  const fillCost = orDefault(
+    'fillCostPerM2',
+    data.fillCostPerM2,
+    costs.plantPerM2 + (costs.seedPerM2 * fillPerM2) / Math.max(1e-9, expectedPerM2),
+  );
+  const other = data.otherCrop && data.otherCrop !== crop ? data.otherCrop : null;
+  const se = (interval: [number, number] | null, value: number) =>
+    interval ? (interval[1] - interval[0]) / (2 * 1.96) : 0.15 * value;
+  const weighted = weak.reduce((sum, part) => sum + part.share * part.plantsPerM2, 0);
+  const replantCase: ReplantCase | null = stand && {
+    crop,
+    ...(data.school ? { school: data.school } : {}),
+    ...(table ? { curves: table } : {}),
+    stand: {
+      plantsPerM2: weak.length > 0 ? weighted : stand.perM2,
+      sePerM2: se(stand.intervalPerM2, stand.perM2),
+      longGapShare: stand.longGapShare,
+    },
+    toCome: toCome.range,
+    ...(weak.length > 0
+      ? {
+          zones: weak.map(({ share, plantsPerM2 }) => ({
+            share,
+            plantsPerM2,
+            longGapShare: stand.longGapShare,
+          })),
+        }
+      : {}),
+    daysAfterBest: after(plantedOn),
+    replant: {
+      daysAfterBest: Math.max(after(dates.replantOn), after(plantedOn)),
+      plantsPerM2: replantPerM2,
+      sePerM2: D.replantStandSpread * replantPerM2,
+    },
+    seasonEndsDaysAfterBest: after(dates.lastOn),
+    fullYieldKgPerM2: full.kgPerM2,
+    yieldSpread: money('yieldSpread', D.yieldSpread),
+    pricePerKg,
+    priceSpread: money('priceSpread', D.priceSpread),
+    costs,
+    ...(fillPerM2 > 0 && crop !== 'wheat'
+      ? { fillIn: { plantsPerM2: fillPerM2, costPerM2: fillCost } }
+      : {}),
+    ...(other ? { changeCrop: otherCropOf(other, dates.replantOn, data, costs, workspace) } : {}),
+    recountAfterDays: data.recountAfterDays ?? D.recountAfterDays,
+  };
+  if (replantCase)
+    try {
+      requireCase(replantCase);
+    } catch (error) {
+      problems.case ??= (error as Error).message;
+    }
+  const shows = recountOn(data);
+  return {
+    case: problems.case ? null : replantCase,
+    stand,
+    expectedPerM2,
+    parts: weak,
+    areaM2: fieldArea(field)?.areaM2 ?? null,
+    dates,
+    byDefault,
+    recount: shows === null ? null : { on: shows, inDays: daysBetween(today, shows) },
+    toCome,
+    unanswered: REPLANT_QUESTIONS.filter((question) => !data.answers[question]),
+    stopped: REPLANT_QUESTIONS.filter((question) => data.answers[question] === 'stops'),
+    problems,
+  };
+}
+
+/** Seeds that the curve still expects up, per m². */
+function stillToCome({ all, lengths }: EmergenceReading, seedsPerM2: number): number {
+  const up = lengths.reduce((sum, { visits }) => sum + (visits.at(-1)?.emerged ?? 0), 0);
+  const sown = lengths.reduce((sum, length) => sum + length.sown, 0);
+  return sown > 0 ? Math.max(0, all!.fit.finalShare - up / sown) * seedsPerM2 : 0;
+}
+
+function otherCropOf(
+  crop: Crop,
+  plantOn: string,
+  data: ReplantRecord,
+  costs: ReplantCase['costs'],
+  workspace: Pick<Workspace, 'fullYields' | 'prices'> | null,
+): NonNullable<ReplantCase['changeCrop']> {
+  const D = REPLANT_DEFAULTS;
+  return {
+    crop,
+    daysAfterBest: daysBetween(inYear(D.bestOn[crop], plantOn), plantOn),
+    plantsPerM2: 0.85 * CROP_FACTS[crop].seedsPerM2,
+    fullYieldKgPerM2: fullYieldOf(crop, workspace).kgPerM2,
+    pricePerKg: workspace?.prices?.[crop] ?? D.pricePerKg[crop],
+    costPerM2:
+      data.otherCostPerM2 ?? D.seedPerAc[crop] / ACRE_M2 + costs.endPerM2 + costs.plantPerM2,
+  };
+}

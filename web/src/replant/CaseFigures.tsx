@@ -1,0 +1,317 @@
+import {
+  CROP_FACTS,
+  CROPS,
+  INJURY_WORDS,
+  STAND_INJURIES,
+  STAND_SCHOOLS,
+  type QuantityKind,
+  type ReplantRecord,
+} from '@sendero/core';
+import { NativeSelect, TextInput } from '@mantine/core';
+import { useState } from 'react';
+import { Fold } from '../app/Fold.tsx';
+import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
+import { useUnits } from '../units/useUnits.ts';
+import type { Replant } from './useReplant.ts';
+import type { KeepCase } from './useKeepCase.ts';
+import styles from './replant.module.css';
+
+type Figure = {
+  [Name in keyof ReplantRecord]: ReplantRecord[Name] extends number | null ? Name : never;
+}[keyof ReplantRecord];
+
+const SCHOOL_WORDS = {
+  compensating: 'Stands make up for much (default)',
+  strict: 'A full stand is needed',
+};
+
+/** What a case is judged by: each figure is kept as it is typed; where nothing is typed the default stands, and is called one. */
+export function CaseFigures({ replant, keep }: { replant: Replant; keep: KeepCase }) {
+  const { planting, reading, record } = replant;
+  const { crop } = planting.data;
+  const units = useUnits();
+  const stand = units.standKind(CROP_FACTS[crop].denseStand);
+  const one = reading.case;
+  const own = { replant, keep };
+  return (
+    <div className="stack">
+      <h3>The stand</h3>
+      <div className={styles.figures}>
+        <CaseFigure
+          {...own}
+          name="typedStandPerM2"
+          label="Stand told by somebody"
+          kind={stand}
+          now={reading.stand?.from === 'walk' ? reading.stand.perM2 : null}
+          from="as walked"
+        />
+        <CaseFigure
+          {...own}
+          name="typedHalfWidthPerM2"
+          label="How sure: plus or minus"
+          kind={stand}
+          now={null}
+          from=""
+        />
+        <CaseFigure
+          {...own}
+          name="longGapShare"
+          label="Row length in gaps over 3 ft"
+          kind="share"
+          now={reading.stand?.longGapShare ?? null}
+          from="as taped"
+        />
+        <CaseFigure
+          {...own}
+          name="toComeFromPerM2"
+          label="Still to come, at least"
+          kind={stand}
+          now={reading.toCome.range[0]}
+          from={COME_WORDS[reading.toCome.from]}
+        />
+        <CaseFigure
+          {...own}
+          name="toComeToPerM2"
+          label="Still to come, at most"
+          kind={stand}
+          now={reading.toCome.range[1]}
+          from={COME_WORDS[reading.toCome.from]}
+        />
+        <NativeSelect
+          label="What hurt it"
+          data={STAND_INJURIES.map((value) => ({ value, label: INJURY_WORDS[value] }))}
+          value={record?.data.injury ?? 'none'}
+          onChange={(event) =>
+            keep({ injury: event.currentTarget.value as ReplantRecord['injury'] })
+          }
+        />
+        {(record?.data.injury ?? 'none') !== 'none' && (
+          <CaseDay {...own} name="injuredOn" label="On" now={null} />
+        )}
+        {crop === 'soybean' && (
+          <NativeSelect
+            label="School"
+            data={STAND_SCHOOLS.map((value) => ({ value, label: SCHOOL_WORDS[value] }))}
+            value={record?.data.school ?? 'compensating'}
+            onChange={(event) =>
+              keep({ school: event.currentTarget.value as ReplantRecord['school'] })
+            }
+          />
+        )}
+      </div>
+      <h3>The days</h3>
+      <div className={styles.figures}>
+        <CaseDay
+          {...own}
+          name="replantOn"
+          label="Earliest day to plant again"
+          now={reading.dates.replantOn}
+        />
+        <CaseDay {...own} name="bestOn" label="Best planting day here" now={reading.dates.bestOn} />
+        <CaseDay
+          {...own}
+          name="lastOn"
+          label="Planted later it does not ripen"
+          now={reading.dates.lastOn}
+        />
+        <CaseDay
+          {...own}
+          name="insuranceOn"
+          label="Day of the insurance (as your policy says)"
+          now={null}
+        />
+      </div>
+      <h3>The money</h3>
+      <div className={styles.figures}>
+        <CaseFigure
+          {...own}
+          name="seedPerM2"
+          label="Seed"
+          kind="moneyPerArea"
+          now={one?.costs.seedPerM2 ?? null}
+        />
+        <CaseFigure
+          {...own}
+          name="seedAllowance"
+          label="Of it the seed’s maker bears"
+          kind="share"
+          now={one?.costs.seedAllowance ?? null}
+        />
+        <CaseFigure
+          {...own}
+          name="endPerM2"
+          label="Ending the old stand"
+          kind="moneyPerArea"
+          now={one?.costs.endPerM2 ?? null}
+        />
+        <CaseFigure
+          {...own}
+          name="plantPerM2"
+          label="Planting"
+          kind="moneyPerArea"
+          now={one?.costs.plantPerM2 ?? null}
+        />
+        <CaseFigure
+          {...own}
+          name="dryPerKg"
+          label="Drying and a late harvest"
+          kind={CROP_FACTS[crop].yieldKind === 'cornYield' ? 'cornPrice' : 'beanPrice'}
+          now={one?.costs.dryPerKg ?? null}
+        />
+        <CaseFigure
+          {...own}
+          name="replantPerM2"
+          label="Stand a replant would have"
+          kind={stand}
+          now={one?.replant.plantsPerM2 ?? null}
+        />
+      </div>
+      <Fold summary="Spreads, filling in, another crop">
+        <div className={styles.figures}>
+          <CaseFigure
+            {...own}
+            name="yieldSpread"
+            label="Spread of the full yield"
+            kind="share"
+            now={one?.yieldSpread ?? null}
+          />
+          <CaseFigure
+            {...own}
+            name="priceSpread"
+            label="Spread of the price"
+            kind="share"
+            now={one?.priceSpread ?? null}
+          />
+          <CaseFigure
+            {...own}
+            name="fillPerM2"
+            label="Plants filled in"
+            kind={stand}
+            now={one?.fillIn?.plantsPerM2 ?? null}
+          />
+          <CaseFigure
+            {...own}
+            name="fillCostPerM2"
+            label="What filling in costs"
+            kind="moneyPerArea"
+            now={one?.fillIn?.costPerM2 ?? null}
+          />
+          <NativeSelect
+            label="Another crop"
+            data={[
+              { value: '', label: 'None' },
+              ...CROPS.filter((other) => other !== crop).map((value) => ({
+                value,
+                label: CROP_FACTS[value].label,
+              })),
+            ]}
+            value={record?.data.otherCrop ?? ''}
+            onChange={(event) =>
+              keep({ otherCrop: (event.currentTarget.value || null) as ReplantRecord['otherCrop'] })
+            }
+          />
+          <CaseFigure
+            {...own}
+            name="otherCostPerM2"
+            label="What another crop costs"
+            kind="moneyPerArea"
+            now={one?.changeCrop?.costPerM2 ?? null}
+          />
+        </div>
+      </Fold>
+    </div>
+  );
+}
+
+const COME_WORDS = {
+  typed: '',
+  emergence: 'by the emergence curve',
+  none: 'none known',
+};
+
+interface Own {
+  replant: Replant;
+  keep: KeepCase;
+}
+
+function CaseFigure({
+  replant: { record, reading },
+  keep,
+  name,
+  label,
+  kind,
+  now,
+  from,
+}: Own & {
+  name: Figure;
+  label: string;
+  kind: QuantityKind;
+  /** What stands where nothing is typed. */
+  now: number | null;
+  /** Where that comes from; left out: a default of this app, or remembered. */
+  from?: string;
+}) {
+  const units = useUnits();
+  const kept = record?.data[name] ?? null;
+  const [entered, setEntered] = useState(() =>
+    enteredFrom(kept, record?.data.typed[name], kind, units),
+  );
+  const [problem, setProblem] = useState<string>();
+  const source = from ?? (reading.byDefault.has(name) ? 'default' : 'as in the case before');
+  return (
+    <QuantityInput
+      label={label}
+      kind={kind}
+      usual={[0, Infinity]}
+      entered={entered}
+      problem={problem ?? reading.problems[name]}
+      placeholder={now === null ? '' : units.show(now, kind)}
+      description={
+        kept === null && now !== null && source ? (
+          source === 'default' ? (
+            <span className="default-mark">default</span>
+          ) : (
+            source
+          )
+        ) : undefined
+      }
+      onEntered={(next) => {
+        setEntered(next);
+        const empty = next.text.trim() === '';
+        if (!empty && next.value === null) return;
+        setProblem(keep({ [name]: empty ? null : next.value }, { [name]: next.text })[name]);
+      }}
+    />
+  );
+}
+
+function CaseDay({
+  replant: { record, reading },
+  keep,
+  name,
+  label,
+  now,
+}: Own & {
+  name: 'replantOn' | 'bestOn' | 'lastOn' | 'insuranceOn' | 'injuredOn';
+  label: string;
+  now: string | null;
+}) {
+  const kept = record?.data[name] ?? null;
+  const [text, setText] = useState(kept ?? now ?? '');
+  const [problem, setProblem] = useState<string>();
+  return (
+    <TextInput
+      type="date"
+      label={label}
+      value={text}
+      error={problem ?? reading.problems[name]}
+      description={
+        kept === null && now !== null ? <span className="default-mark">default</span> : undefined
+      }
+      onChange={(event) => {
+        setText(event.currentTarget.value);
+        setProblem(keep({ [name]: event.currentTarget.value || null })[name]);
+      }}
+    />
+  );
+}
