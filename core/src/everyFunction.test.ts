@@ -1138,7 +1138,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'spreadText',
   ] as const),
   ...(['figureIn', 'readSeedLog', 'readYieldTable', 'adviseReplant'] as const),
-  ...(['adviseReplantSteps', 'requireCase', 'longGapShare', 'readReplantCase'] as const),
+  ...(['adviseReplantSteps', 'longGapShare', 'readReplantCase'] as const),
   ...(['weakParts', 'isZone', 'zoneAt', 'bestOpen', 'flipText', 'replantSentence'] as const),
   ...(['waitSentence', 'whySentence', 'tasksAfter', 'recountOn', 'scoreCalls'] as const),
   ...(['readCauseTable', 'writeCauseTable'] as const),

@@ -1,7 +1,7 @@
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { readFile } from 'node:fs/promises';
 import type { Locator, Page } from '@playwright/test';
 import { accessible } from '../accessible.ts';
+import { textOf } from '../printed.ts';
 import { allSent, DOT, expect, newDevice, test, visit } from '../app.ts';
 
 const PHONE = { width: 390, height: 844 };
@@ -14,18 +14,6 @@ async function openCard(page: Page, planter: string) {
     .getByRole('link', { name: 'Planter card' })
     .click();
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(`${planter}, 2027`);
-}
-
-/** The text of a printed page, as another program reads it. */
-async function textOf(pdf: Buffer): Promise<string> {
-  const document = await getDocument({ data: new Uint8Array(pdf), verbosity: 0 }).promise;
-  const pages = await Promise.all(
-    Array.from({ length: document.numPages }, async (_, i) => {
-      const { items } = await (await document.getPage(i + 1)).getTextContent();
-      return items.map((item) => ('str' in item ? item.str : '')).join(' ');
-    }),
-  );
-  return pages.join(' ').replace(/\s+/g, ' ');
 }
 
 test('from what a season found to a printed sheet, and last year’s repair proven, at a desk', async ({

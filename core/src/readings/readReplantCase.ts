@@ -1,5 +1,5 @@
 import { CROP_FACTS, type Crop } from '../crops/index.ts';
-import { fieldArea } from '../geo/index.ts';
+import { cutTo, fieldArea, geodesicArea } from '../geo/index.ts';
 import type {
   Field,
   FieldPart,
@@ -9,7 +9,7 @@ import type {
   Workspace,
 } from '../records/index.ts';
 import { REPLANT_QUESTIONS, type ReplantQuestion } from '../records/index.ts';
-import { REPLANT_DEFAULTS, requireCase, type ReplantCase } from '../replant/index.ts';
+import { REPLANT_DEFAULTS, type ReplantCase } from '../replant/index.ts';
 import { addDays, daysBetween } from '../season/index.ts';
 import { expectedStand } from '../targets/index.ts';
 import { ACRE_M2, FOOT_M } from '../units/index.ts';
@@ -166,7 +166,10 @@ export function readReplantCase({
     walk && typed === null
       ? mappedStand(walk, 'effective', (at) => zoneAt(parts, at)).filter(({ chosen }) => !chosen)
       : [];
-  const weak = weakParts(field, parts, places);
+  const area = fieldArea(field)?.areaM2 ?? null;
+  const told = toldParts(data, { field, parts, areaM2: area, restPerM2: stand?.perM2 ?? null });
+  if (told && 'problem' in told) problems.weakAreaM2 = told.problem;
+  const weak = told && 'parts' in told ? told.parts : weakParts(field, parts, places);
 
   const dates = {
     bestOn: orDefault('bestOn', data.bestOn, inYear(D.bestOn[crop], plantedOn)),
@@ -231,9 +234,10 @@ export function readReplantCase({
     toCome: toCome.range,
     ...(weak.length > 0
       ? {
-          zones: weak.map(({ share, plantsPerM2 }) => ({
+          zones: weak.map(({ share, plantsPerM2, sePerM2 }) => ({
             share,
             plantsPerM2,
+            ...(sePerM2 === null ? {} : { sePerM2 }),
             longGapShare: stand.longGapShare,
           })),
         }
@@ -256,19 +260,13 @@ export function readReplantCase({
     ...(other ? { changeCrop: otherCropOf(other, dates.replantOn, data, costs, workspace) } : {}),
     recountAfterDays: data.recountAfterDays ?? D.recountAfterDays,
   };
-  if (replantCase)
-    try {
-      requireCase(replantCase);
-    } catch (error) {
-      problems.case ??= (error as Error).message;
-    }
   const shows = recountOn(data);
   return {
-    case: problems.case ? null : replantCase,
+    case: replantCase,
     stand,
     expectedPerM2,
     parts: weak,
-    areaM2: fieldArea(field)?.areaM2 ?? null,
+    areaM2: area,
     dates,
     byDefault,
     recount: shows === null ? null : { on: shows, inDays: daysBetween(today, shows) },
@@ -276,6 +274,52 @@ export function readReplantCase({
     unanswered: REPLANT_QUESTIONS.filter((question) => !data.answers[question]),
     stopped: REPLANT_QUESTIONS.filter((question) => data.answers[question] === 'stops'),
     problems,
+  };
+}
+
+/** The parts as somebody told them; null: nobody did. */
+function toldParts(
+  { weakPartId, weakAreaM2, weakPerM2 }: ReplantRecord,
+  of: {
+    field: Field;
+    parts: readonly Held<FieldPart>[];
+    areaM2: number | null;
+    restPerM2: number | null;
+  },
+): { parts: StandPart[] } | { problem: string } | null {
+  if (weakPerM2 === null || of.restPerM2 === null) return null;
+  const zone = of.parts.find(({ id }) => id === weakPartId);
+  const outline = of.field.boundary;
+  const shape = zone?.data.shape && outline ? cutTo(zone.data.shape, outline) : null;
+  if (!shape && (weakAreaM2 === null || of.areaM2 === null))
+    return {
+      problem: of.areaM2
+        ? 'Enter how big the weak part is, or choose its zone.'
+        : 'Enter the area of the field first: then the weak part has a share of it.',
+    };
+  const share = shape ? geodesicArea(shape) / geodesicArea(outline!) : weakAreaM2! / of.areaM2!;
+  if (share > 1)
+    return { problem: 'This is more than the field has: correct the area of the weak part.' };
+  const part = { sePerM2: null, stops: 0 };
+  return {
+    parts: [
+      {
+        ...part,
+        id: zone?.id ?? 'told',
+        name: zone?.data.name ?? 'the weak part',
+        shape,
+        share,
+        plantsPerM2: weakPerM2,
+      },
+      {
+        ...part,
+        id: '',
+        name: 'the rest',
+        shape: null,
+        share: 1 - share,
+        plantsPerM2: of.restPerM2,
+      },
+    ],
   };
 }
 

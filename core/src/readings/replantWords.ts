@@ -75,20 +75,35 @@ export function bestOpen(advice: ReplantAdvice, { stopped }: Pick<ReplantReading
   return open[0]!;
 }
 
+/** Shown to a person: an ISO date in words. */
+type Day = (on: string) => string;
+
 /**
- * The advice in one sentence, with its strength.
- * @example replantSentence(advice, reading, show) // 'Keep it: 86 in 100.'
+ * The advice in one sentence, with its strength. After frost or hail, and where a recount is worth its delay, it is to wait.
+ * @example replantSentence(advice, reading, longDate) // 'Keep it: 86 in 100.'
  */
 export function replantSentence(
   advice: ReplantAdvice,
-  reading: Pick<ReplantReading, 'stopped' | 'parts'>,
+  reading: Pick<ReplantReading, 'stopped' | 'parts' | 'recount'>,
+  day: Day,
 ): string {
   const best = bestOpen(advice, reading);
-  const parts = advice.worstZones.map((i) => reading.parts[i]?.name).filter(Boolean);
-  const where = best.option === 'replantWorst' && parts.length > 0 ? ` (${parts.join(', ')})` : '';
-  const close = best.probabilityBest < 0.6 ? ', a close call' : '';
-  return `${OPTION_WORDS[best.option]}${where}: ${inHundred(best.probabilityBest)}${close}.`;
+  const where = best.option === 'replantWorst' ? ` (${worstNames(advice, reading)})` : '';
+  const close = best.probabilityBest < CLOSE ? ', a close call' : '';
+  const now = `${OPTION_WORDS[best.option]}${where}: ${inHundred(best.probabilityBest)}${close}.`;
+  if (shows(reading))
+    return `Wait until ${day(reading.recount!.on)} and count again. As told now: ${now}`;
+  return advice.waitWorth ? `${OPTION_WORDS.wait}. As counted now: ${now}` : now;
 }
+
+/** Below this chance of being the best a call is close. A default of this app. */
+const CLOSE = 0.65;
+const shows = ({ recount }: Pick<ReplantReading, 'recount'>) =>
+  recount !== null && recount.inDays > 0;
+const worstNames = (
+  { worstZones }: Pick<ReplantAdvice, 'worstZones'>,
+  { parts }: Pick<ReplantReading, 'parts'>,
+) => worstZones.flatMap((i) => parts[i]?.name ?? []).join(', ');
 
 /** What waiting and counting again is worth, in one sentence. */
 export function waitSentence(
@@ -97,25 +112,33 @@ export function waitSentence(
   show: Show,
 ): string {
   const money = (value: number) => show(Math.max(0, value), 'moneyPerArea');
-  const day = `Each day of waiting takes ${money(costOfWaitingPerDay)} from a replant.`;
-  if (reading.recount && reading.recount.inDays > 0)
-    return `Wait until ${reading.recount.on} and count again: plants show by then whether they come back. ${day}`;
+  const each = `Each day of waiting takes ${money(costOfWaitingPerDay)} from a replant.`;
+  if (shows(reading))
+    return `Plants show within days whether they come back: the growing point of young corn is below ground until about V6. ${each}`;
   return waitWorth
-    ? `Waiting and counting again is worth ${money(valueOfWaiting)} more than deciding now: a recount tells ${money(valueOfRecount)}. ${day}`
-    : `Waiting is not worth it: a recount tells ${money(valueOfRecount)}, not more than its delay costs. ${day}`;
+    ? `Waiting and counting again is worth ${money(valueOfWaiting)} more than deciding now: a recount tells ${money(valueOfRecount)}. ${each}`
+    : `Waiting is not worth it: a recount tells ${money(valueOfRecount)}, not more than its delay costs. ${each}`;
 }
 
-/** Why, in the case’s own figures: the stand against the break-even, what the stand and the late date each leave. */
+/** Why, in the case’s own figures: the stand against the break-even, part by part where parts differ. */
 export function whySentence(advice: ReplantAdvice, reading: ReplantReading, show: Show): string {
-  const { stand, expectedPerM2, case: one } = reading;
+  const { stand, expectedPerM2, case: one, parts } = reading;
   if (!stand || !one) return '';
   const kind = CROP_FACTS[one.crop].denseStand ? 'denseStand' : 'population';
-  const share = Math.round((100 * one.stand.plantsPerM2) / expectedPerM2);
   const even = advice.breakEvenPlantsPerM2;
+  const weak = advice.worstZones.map((i) => parts[i]!);
+  if (even !== null && weak.length > 0 && weak.length < parts.length)
+    return `Keeping pays above ${show(even, kind)}: ${weak.map((part) => `${part.name} stands at ${show(part.plantsPerM2, kind)}`).join(', ')}, ${parts
+      .filter((part) => !weak.includes(part))
+      .map((part) => `${part.name} at ${show(part.plantsPerM2, kind)}`)
+      .join(', ')}.`;
+  const share = Math.round((100 * one.stand.plantsPerM2) / expectedPerM2);
   const stands = `${show(one.stand.plantsPerM2, kind)} effective plants stand, ${share} % of what was to be expected.`;
-  return even === null
-    ? `${stands} Replanting then returns less than any stand kept, or less than it costs.`
-    : `${stands} Keeping pays above ${show(even, kind)}: a weak stand alone is no reason, the late date and its costs count against it.`;
+  if (even === null)
+    return `${stands} Replanting returns less than any stand kept, or less than it costs.`;
+  return one.stand.plantsPerM2 >= even
+    ? `${stands} Keeping pays above ${show(even, kind)}: a weak stand alone is no reason, the late date and its costs count against a replant.`
+    : `${stands} Keeping pays only above ${show(even, kind)}.`;
 }
 
 /** From what to what an input would have to go, for the advice to turn. */

@@ -24,6 +24,8 @@ export interface StandPart {
   share: number;
   /** Mean of its stops. */
   plantsPerM2: number;
+  /** Of that mean, by how stops of one part differ among each other; null where no part has two. */
+  sePerM2: number | null;
   stops: number;
 }
 
@@ -71,7 +73,14 @@ export function weakParts(
     const all =
       others.length > 0 ? [...named, standPart('', 'the rest', null, rest, others)] : named;
     const total = all.reduce((sum, { share }) => sum + share, 0);
-    return total > 0 ? all.map((part) => ({ ...part, share: part.share / total })) : [];
+    return total > 0
+      ? withSpread(
+          all.map((part) => ({ ...part, share: part.share / total })),
+          all.map(({ id }) =>
+            named.some((one) => one.id === id) ? places.filter(({ zone }) => zone === id) : others,
+          ),
+        )
+      : [];
   }
   return passes ? bands(boundary, passes.bearingDeg, places) : [];
 }
@@ -88,6 +97,7 @@ const standPart = (
   shape,
   share,
   plantsPerM2: mean(own.map(({ value }) => value))!,
+  sePerM2: null,
   stops: own.length,
 });
 
@@ -135,22 +145,32 @@ function bands(boundary: Boundary, bearingDeg: number, places: readonly StandPla
   const areas = shapes.map((shape) => (shape ? geodesicArea(shape) : 0));
   const total = areas[0]! + areas[1]!;
   if (total === 0) return [];
-  return shapes.flatMap((shape, i) => {
-    const own = (i === 0 ? ranked.slice(0, cut.at) : ranked.slice(cut.at)).map(
-      ({ place }) => place,
-    );
-    return shape
-      ? [
-          standPart(
-            `band${i + 1}`,
-            `the ${sideOf(shape, boundary)} side`,
-            shape,
-            areas[i]! / total,
-            own,
-          ),
-        ]
-      : [];
+  const halves = [ranked.slice(0, cut.at), ranked.slice(cut.at)].map((own) =>
+    own.map(({ place }) => place),
+  );
+  const told = shapes.flatMap((shape, i) => {
+    const own = halves[i]!;
+    const name = shape ? `the ${sideOf(shape, boundary)} side` : '';
+    return shape ? [standPart(`band${i + 1}`, name, shape, areas[i]! / total, own)] : [];
   });
+  return withSpread(told, halves);
+}
+
+/** Stops of one part differ alike in all of them: their spread is taken together. */
+function withSpread(
+  parts: readonly StandPart[],
+  own: readonly (readonly StandPlace[])[],
+): StandPart[] {
+  let [squares, free] = [0, 0];
+  parts.forEach(({ plantsPerM2 }, i) => {
+    squares += own[i]!.reduce((sum, { value }) => sum + (value - plantsPerM2) ** 2, 0);
+    free += own[i]!.length - 1;
+  });
+  const sd = free > 0 ? Math.sqrt(squares / free) : null;
+  return parts.map((part) => ({
+    ...part,
+    sePerM2: sd === null ? null : sd / Math.sqrt(part.stops),
+  }));
 }
 
 /** Where in a field a part of it lies. */

@@ -192,7 +192,7 @@ function waiting(one: ReplantCase, worlds: readonly Draw[]) {
     };
   };
   const now = best(one);
-  const valueOfRecount = Math.max(0, now.knowing - now.today);
+  const valueOfRecount = now.knowing - now.today;
   const valueOfWaiting = best(later(days)).knowing - now.today;
   const all = (of: ReplantCase) => returnsOf(of).replantAll(MIDDLE);
   return {

@@ -13,6 +13,8 @@ export interface ReplantZone {
   /** Of the field’s area, 0…1. */
   share: number;
   plantsPerM2: number;
+  /** How well it is known; left out: as the whole stand is. */
+  sePerM2?: number;
   longGapShare?: number;
 }
 
@@ -87,7 +89,7 @@ export const REPLANT_DEFAULTS = {
   /** A kg of grain that is wetter, and later. */
   dryPerKg: { corn: 0.004, soybean: 0, wheat: 0 } satisfies Record<Crop, number>,
   pricePerKg: { corn: 0.17, soybean: 0.39, wheat: 0.21 } satisfies Record<Crop, number>,
-  fillInBears: { corn: 0.25, soybean: 0.7, wheat: 0.7 } satisfies Record<Crop, number>,
+  fillInBears: { corn: 0.15, soybean: 0.7, wheat: 0.7 } satisfies Record<Crop, number>,
 } as const;
 
 /** @throws RangeError naming the figure that is wrong */

@@ -99,10 +99,13 @@ export function returnsOf(one: ReplantCase) {
   const spent = spentPerM2(costs);
   const ripens = replant.daysAfterBest < seasonEndsDaysAfterBest;
 
-  const keptZone = (draw: Draw, { plantsPerM2, longGapShare }: ReplantZone, more = 0) => {
+  const keptZone = (
+    draw: Draw,
+    { plantsPerM2, sePerM2 = stand.sePerM2, longGapShare }: ReplantZone,
+    more = 0,
+  ) => {
     // What comes yet, and how the stand is off what was counted.
-    const off =
-      stand.sePerM2 * draw.stand + toCome[0] + (toCome[1] - toCome[0]) * draw.toCome + more;
+    const off = sePerM2 * draw.stand + toCome[0] + (toCome[1] - toCome[0]) * draw.toCome + more;
     return grain(draw) * price(draw) * bears(draw, plantsPerM2 + off, longGapShare);
   };
   const overZones = (of: (zone: ReplantZone, i: number) => number) =>

@@ -79,6 +79,7 @@ describe('an older season', () => {
       'grower',
       'planter',
       'planting',
+      'replantCase',
       'responseCurve',
       'tagOutcome',
       'taggedPlant',

@@ -1,4 +1,11 @@
-import { compassWord, firstPass, isZone, type Field, type Kept, type FieldPart } from '@sendero/core';
+import {
+  compassWord,
+  firstPass,
+  isZone,
+  type Field,
+  type Kept,
+  type FieldPart,
+} from '@sendero/core';
 import type { MapFeature } from './looks.ts';
 
 /** What the parts of a field are called. */

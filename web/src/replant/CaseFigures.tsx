@@ -2,6 +2,7 @@ import {
   CROP_FACTS,
   CROPS,
   INJURY_WORDS,
+  isZone,
   STAND_INJURIES,
   STAND_SCHOOLS,
   type QuantityKind,
@@ -53,13 +54,40 @@ export function CaseFigures({ replant, keep }: { replant: Replant; keep: KeepCas
           now={null}
           from=""
         />
+        <NativeSelect
+          label="A weak part: its zone"
+          data={[
+            { value: '', label: 'None of them' },
+            ...replant.parts
+              .filter(({ data: part }) => isZone(part.part))
+              .map(({ id, data: part }) => ({ value: id, label: part.name })),
+          ]}
+          value={record?.data.weakPartId ?? ''}
+          onChange={(event) => keep({ weakPartId: event.currentTarget.value || null })}
+        />
+        <CaseFigure
+          {...own}
+          name="weakAreaM2"
+          label="A weak part: its area"
+          kind="area"
+          now={null}
+          from=""
+        />
+        <CaseFigure
+          {...own}
+          name="weakPerM2"
+          label="A weak part: its stand"
+          kind={stand}
+          now={null}
+          from=""
+        />
         <CaseFigure
           {...own}
           name="longGapShare"
           label="Row length in gaps over 3 ft"
           kind="share"
           now={reading.stand?.longGapShare ?? null}
-          from="as taped"
+          from={reading.stand?.longGapShare ? 'as taped' : 'none taped'}
         />
         <CaseFigure
           {...own}
@@ -229,6 +257,8 @@ const COME_WORDS = {
   none: 'none known',
 };
 
+const MOST_PER_M2 = 700;
+
 interface Own {
   replant: Replant;
   keep: KeepCase;
@@ -262,7 +292,8 @@ function CaseFigure({
     <QuantityInput
       label={label}
       kind={kind}
-      usual={[0, Infinity]}
+      // A stand this thin is what it is about: nobody is asked whether it is meant.
+      usual={kind === 'population' || kind === 'denseStand' ? [0, MOST_PER_M2] : undefined}
       entered={entered}
       problem={problem ?? reading.problems[name]}
       placeholder={now === null ? '' : units.show(now, kind)}

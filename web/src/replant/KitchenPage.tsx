@@ -35,7 +35,7 @@ export function KitchenPage({ replant, advice }: { replant: Replant; advice: Rep
         {longDate(today)}
       </p>
       <p>
-        <strong>{replantSentence(advice, reading)}</strong>
+        <strong>{replantSentence(advice, reading, longDate)}</strong>
       </p>
       <p>{whySentence(advice, reading, units.show)}</p>
       <p>{waitSentence(advice, reading, units.show)}</p>

@@ -7,7 +7,7 @@ import { useUnits } from '../units/useUnits.ts';
 import styles from './replant.module.css';
 
 const FILL_WORDS = {
-  corn: 'Poor in corn: what comes later is shaded and bears about a quarter (default).',
+  corn: 'Poor in corn: what comes later is shaded and bears about a seventh (default).',
   soybean:
     'Soybeans branch beside it: it bears about seven tenths (default). The later ones ripen later.',
   wheat: '',

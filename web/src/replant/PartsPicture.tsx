@@ -9,6 +9,7 @@ import {
 import { scaleLinear } from 'd3-scale';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
+import styles from './replant.module.css';
 
 /** The field with its parts: those that pay to be replanted hatched, each with its stand and its area. */
 export function PartsPicture({
@@ -29,7 +30,7 @@ export function PartsPicture({
   const { boundary } = field.data;
   const kind = units.standKind(denseStand);
   const says = (part: StandPart) =>
-    `${part.name}: ${units.show(part.plantsPerM2, kind)}${areaM2 === null ? '' : ` on ${units.show(part.share * areaM2, 'area')}`}, ${part.stops} ${part.stops === 1 ? 'stop' : 'stops'}`;
+    `${part.name}: ${units.show(part.plantsPerM2, kind)}${areaM2 === null ? '' : ` on ${units.show(part.share * areaM2, 'area')}`}, ${part.stops === 0 ? 'as told' : `${part.stops} ${part.stops === 1 ? 'stop' : 'stops'}`}`;
   if (!boundary || parts.length === 0) return null;
   const plane = planeAt(middleOf(boundary));
   const [west, south, east, north] = boundsOf(boundary);
@@ -52,45 +53,47 @@ export function PartsPicture({
       )
       .join('');
   return (
-    <div ref={ref} className="stack tight">
-      <svg
-        width={width}
-        height={height}
-        role="img"
-        aria-label={`${field.data.name}: ${parts.map(says).join('; ')}`}
-      >
-        <defs>
-          <pattern
-            id="weak"
-            width={9}
-            height={9}
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <line x1={0} x2={0} y1={0} y2={9} stroke="var(--clay)" strokeWidth={4} />
-          </pattern>
-        </defs>
-        <path
-          d={path(boundary)}
-          fill="var(--leaf-pale)"
-          stroke="var(--ink)"
-          strokeWidth={1.5}
-          fillRule="evenodd"
-        />
-        {parts.map((part, i) =>
-          part.shape ? (
-            <path
-              key={part.id}
-              d={path(part.shape)}
-              fill={worst.includes(i) ? 'url(#weak)' : 'none'}
-              stroke="var(--clay)"
-              strokeWidth={1.5}
-              fillRule="evenodd"
-            />
-          ) : null,
-        )}
-      </svg>
-      <ul className="small">
+    <div className={styles.beside}>
+      <div ref={ref}>
+        <svg
+          width={width}
+          height={height}
+          role="img"
+          aria-label={`${field.data.name}: ${parts.map(says).join('; ')}`}
+        >
+          <defs>
+            <pattern
+              id="weak"
+              width={9}
+              height={9}
+              patternUnits="userSpaceOnUse"
+              patternTransform="rotate(45)"
+            >
+              <line x1={0} x2={0} y1={0} y2={9} stroke="var(--clay)" strokeWidth={4} />
+            </pattern>
+          </defs>
+          <path
+            d={path(boundary)}
+            fill="var(--leaf-pale)"
+            stroke="var(--ink)"
+            strokeWidth={1.5}
+            fillRule="evenodd"
+          />
+          {parts.map((part, i) =>
+            part.shape ? (
+              <path
+                key={part.id}
+                d={path(part.shape)}
+                fill={worst.includes(i) ? 'url(#weak)' : 'none'}
+                stroke="var(--clay)"
+                strokeWidth={1.5}
+                fillRule="evenodd"
+              />
+            ) : null,
+          )}
+        </svg>
+      </div>
+      <ul>
         {parts.map((part, i) => (
           <li key={part.id}>
             {says(part)}

@@ -1,5 +1,6 @@
 import { QUESTION_WORDS, REPLANT_QUESTIONS } from '@sendero/core';
 import { Choice } from '../app/Choice.tsx';
+import styles from './replant.module.css';
 import type { Replant } from './useReplant.ts';
 import type { KeepCase } from './useKeepCase.ts';
 
@@ -19,19 +20,21 @@ export function Questions({ replant: { record }, keep }: { replant: Replant; kee
         belong to the label and a licensed applicator; do not enter a sprayed field before its
         re-entry interval has passed.
       </p>
-      {REPLANT_QUESTIONS.map((question) => (
-        <Choice
-          key={question}
-          label={QUESTION_WORDS[question].asks}
-          options={ANSWERS}
-          value={answers[question] ?? null}
-          onChange={(answer) => {
-            const { [question]: _, ...others } = answers;
-            keep({ answers: answer === null ? others : { ...others, [question]: answer } });
-          }}
-          clearable
-        />
-      ))}
+      <div className={styles.questions}>
+        {REPLANT_QUESTIONS.map((question) => (
+          <Choice
+            key={question}
+            label={QUESTION_WORDS[question].asks}
+            options={ANSWERS}
+            value={answers[question] ?? null}
+            onChange={(answer) => {
+              const { [question]: _, ...others } = answers;
+              keep({ answers: answer === null ? others : { ...others, [question]: answer } });
+            }}
+            clearable
+          />
+        ))}
+      </div>
     </section>
   );
 }

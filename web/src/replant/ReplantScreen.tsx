@@ -83,11 +83,6 @@ function Desk({ replant }: { replant: Replant }) {
             </p>
           </section>
         )}
-        {reading.problems.case && (
-          <p className="rule-left signal" role="alert">
-            This cannot be weighed yet: {reading.problems.case}
-          </p>
-        )}
         {advice && one && (
           <>
             <Answer {...{ replant, advice, one, share, stop }} />
@@ -178,24 +173,21 @@ function Answer({
   return (
     <section className="sheet stack tight" aria-label="The advice">
       <p className={styles.advice} data-testid="advice">
-        {replantSentence(advice, reading)}
+        {replantSentence(advice, reading, longDate)}
       </p>
       <p>{whySentence(advice, reading, units.show)}</p>
       <p data-testid="waiting">{waitSentence(advice, reading, units.show)}</p>
       <TwoShapes kept={kept} other={otherOf(advice, best)} />
       <p className="small soft">
-        Each hill: what this year may return after costs, before what both cost alike. The farther
-        they lie over each other, the closer the call.
+        Each hill: what this year may return after what the option costs, in your own money per
+        area. The farther they lie over each other, the closer the call.
       </p>
       <OtherSchool {...{ reading, one, advice }} />
       {share !== null && (
-        <div
-          className="row small"
-          role="progressbar"
-          aria-valuenow={Math.round(100 * share)}
-          aria-label="Reckoning"
-        >
-          <span>Reckoning {Math.round(100 * share)} %</span>
+        <div className="row small">
+          <span role="progressbar" aria-valuenow={Math.round(100 * share)} aria-label="Reckoning">
+            Reckoning {Math.round(100 * share)} %
+          </span>
           <Button variant="subtle" h={44} onClick={stop}>
             Stop
           </Button>
@@ -227,7 +219,7 @@ function OtherSchool({
     <p className="rule-left">
       The schools part here: by the{' '}
       {one.school === 'strict' ? 'one that trusts stands to make up' : 'stricter one'}:{' '}
-      {replantSentence(other, reading)}
+      {replantSentence(other, reading, longDate)}
     </p>
   );
 }

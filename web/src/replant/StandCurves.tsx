@@ -76,7 +76,7 @@ export function StandCurves({ one }: { one: ReplantCase }) {
         />
         <text
           x={Math.min(width - 70, x(one.stand.plantsPerM2))}
-          y={y(kept) - 12}
+          y={y(kept) - 14}
           fontSize={13}
           fontWeight={700}
           textAnchor="middle"

@@ -5,8 +5,9 @@ import { useMemo } from 'react';
 import { Axis } from '../drawing/Axis.tsx';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
+import styles from './replant.module.css';
 
-const [TOP, FOOT, SIDE] = [34, 34, 14];
+const [TOP, FOOT, SIDE] = [8, 34, 14];
 const POINTS = 72;
 
 /** How often each return comes up, smoothed: a hill for each option. */
@@ -44,9 +45,29 @@ export function TwoShapes({ kept, other }: { kept: OptionReturn; other: OptionRe
     { one: kept, colour: 'var(--leaf)', dash: undefined },
     { one: other, colour: 'var(--clay)', dash: '6 4' },
   ];
-  const apart = Math.abs(x(kept.expectedPerM2) - x(other.expectedPerM2));
   return (
     <div ref={ref}>
+      <div className="row" aria-hidden>
+        {looks.map(({ one, colour, dash }) => (
+          <span key={one.option} className={styles.legend}>
+            <svg width={26} height={16}>
+              <rect
+                x={1}
+                y={1}
+                width={24}
+                height={14}
+                fill={colour}
+                fillOpacity={0.28}
+                stroke={colour}
+                strokeWidth={2}
+                strokeDasharray={dash}
+              />
+            </svg>
+            {OPTION_WORDS[one.option]}{' '}
+            <strong>{units.show(one.expectedPerM2, 'moneyPerArea')}</strong>
+          </span>
+        ))}
+      </div>
       <svg
         width={width}
         height={height}
@@ -72,22 +93,6 @@ export function TwoShapes({ kept, other }: { kept: OptionReturn; other: OptionRe
               strokeWidth={2}
               strokeDasharray={dash}
             />
-            <text
-              x={Math.max(60, Math.min(width - 60, x(one.expectedPerM2)))}
-              y={i === 0 || apart > 190 ? TOP - 10 : TOP - 24 + 34}
-              fontSize={14}
-              fontWeight={700}
-              textAnchor={
-                apart > 190 || i === 0
-                  ? 'middle'
-                  : x(one.expectedPerM2) > width / 2
-                    ? 'start'
-                    : 'end'
-              }
-              fill="var(--ink)"
-            >
-              {OPTION_WORDS[one.option]} {units.show(one.expectedPerM2, 'moneyPerArea')}
-            </text>
           </g>
         ))}
         <line x1={SIDE} x2={width - SIDE} y1={y(0)} y2={y(0)} stroke="var(--ink-soft)" />

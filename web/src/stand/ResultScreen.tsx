@@ -80,6 +80,9 @@ export default function ResultScreen() {
   return <Result stand={stand} head={head} findings={findings} marked={marked} />;
 }
 
+/** Below this share of the stand to be expected replanting is worth a look. A default of this app. */
+const WEAK = 0.85;
+
 function Result({
   stand,
   head,
@@ -158,6 +161,12 @@ function Result({
         </section>
         <section className="stack tight" aria-label="What this means">
           <FindingsList findings={findings.map(findingWords)} />
+          {summary.effective.meanPerM2 < WEAK * stand.expectedPerM2 && (
+            <p>
+              <Link to={`/plantings/${stand.planting.id}/replant`}>Weigh replanting</Link>: a weak
+              stand alone is no reason for it.
+            </p>
+          )}
           {bad && (
             <div className="rule-left">
               <p>

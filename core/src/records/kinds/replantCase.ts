@@ -44,6 +44,10 @@ export const replantCase = defineKind({
       typedStandPerM2: orDefault(stand),
       /** Half its 95 % interval, plants per m². */
       typedHalfWidthPerM2: orDefault(stand),
+      /** A weak part told by somebody: which zone it is, or how big, and its stand; the stand told is then of the rest. */
+      weakPartId: orDefault(id),
+      weakAreaM2: orDefault(within(1, 1e8, 'Enter an area above zero.')),
+      weakPerM2: orDefault(stand),
       longGapShare: orDefault(share('the share of long gaps')),
       /** Plants that may still come or come back, from so many to so many per m². */
       toComeFromPerM2: orDefault(stand),
@@ -116,7 +120,8 @@ export const replantCase = defineKind({
       ),
     ),
   parents: { plantingId: 'planting' },
-  held: 'season',
+  // Money is remembered from one to the next, and calls are scored over years.
+  held: 'always',
   identity: () => 'case',
   table: 'replant_cases',
   indexed: { plantingId: 'uuid', openedOn: 'date' },
@@ -147,6 +152,9 @@ export const replantCase = defineKind({
   defaults: {
     typedStandPerM2: null,
     typedHalfWidthPerM2: null,
+    weakPartId: null,
+    weakAreaM2: null,
+    weakPerM2: null,
     longGapShare: null,
     toComeFromPerM2: null,
     toComeToPerM2: null,

@@ -30,6 +30,7 @@ import {
   type DemoTrench,
   type DemoWalk,
 } from './demoScenarios.ts';
+import { addCases } from './demoCases.ts';
 import { addPlantsAtStop, addTags } from './demoPlants.ts';
 import { demoField, type DemoField } from './demoShapes.ts';
 import { demoStation, FORECAST_SOURCE, STATION_SHAPE } from './demoStation.ts';
@@ -197,6 +198,7 @@ export function makeDemoSeason({
       'Noor Castellane',
       '2026-11-20T16:00:00.000Z',
     );
+  addCases(records, fields, add);
   return {
     workspaceId,
     workspace: {

@@ -5,6 +5,7 @@ import { emergenceRates } from './emergenceRates.ts';
 import { monitorRates } from './monitorRates.ts';
 import { plantRates } from './plantRates.ts';
 import { predictionRates } from './predictionRates.ts';
+import { replantRates } from './replantRates.ts';
 import { roughRates } from './roughRates.ts';
 import { samplingRates } from './samplingRates.ts';
 import { seasonRates } from './seasonRates.ts';
@@ -35,6 +36,7 @@ export function judgementRates(of: { seed: number; runs: number }): Rate[] {
     ...plantRates({ seed: of.seed, runs: Math.max(300, of.runs) }),
     ...cardRates(of),
     ...diagnosisRates(of),
+    ...replantRates({ seed: of.seed, runs: Math.max(2000, of.runs) }),
     ...seasonRates({ first: of.seed, runs: Math.ceil(of.runs / 2) }),
   ];
 }

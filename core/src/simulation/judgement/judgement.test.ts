@@ -8,6 +8,7 @@ import { keeps } from './rate.ts';
 import { monitorRates } from './monitorRates.ts';
 import { plantRates } from './plantRates.ts';
 import { predictionRates } from './predictionRates.ts';
+import { replantRates } from './replantRates.ts';
 import { roughRates } from './roughRates.ts';
 import { samplingRates } from './samplingRates.ts';
 import { seasonRates } from './seasonRates.ts';
@@ -28,5 +29,6 @@ describe('error rates of the judgements, over simulated cases whose truth is kno
     ...seasonRates({ first: 20274, runs: 4 }),
     ...cardRates({ seed: 20280, runs: 30 }),
     ...diagnosisRates({ seed: 20281, runs: 16 }),
+    ...replantRates({ seed: 20282, runs: 150 }),
   ])('$what', (rate) => expect(keeps(rate, 2.5), JSON.stringify(rate)).toBe(true));
 });
