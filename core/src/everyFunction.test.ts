@@ -1139,7 +1139,15 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ] as const),
   ...(['figureIn', 'readSeedLog', 'readYieldTable', 'adviseReplant'] as const),
   ...(['adviseReplantSteps', 'longGapShare', 'readReplantCase'] as const),
-  ...(['weakParts', 'isZone', 'zoneAt', 'bestOpen', 'flipText', 'replantSentence'] as const),
+  ...([
+    'weakParts',
+    'isZone',
+    'zoneAt',
+    'bestOpen',
+    'flipText',
+    'replantSentence',
+    'replantAnswer',
+  ] as const),
   ...(['waitSentence', 'whySentence', 'tasksAfter', 'recountOn', 'scoreCalls'] as const),
   ...(['readCauseTable', 'writeCauseTable'] as const),
   ...([

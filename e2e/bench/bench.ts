@@ -27,6 +27,7 @@ import { faultRun } from '../faults.ts';
 import { maps } from './maps.ts';
 import { plants } from './plants.ts';
 import { planterCard } from './planterCard.ts';
+import { replant } from './replant.ts';
 import { planterLog, rowsFound } from './plantingDay.ts';
 import { median, miss, overLimit, report } from './report.ts';
 import { season } from './season.ts';
@@ -280,7 +281,18 @@ const only = process.argv[2];
 if (!only) core();
 if (!only) rowsFound();
 // Each part on a server of its own: what one leaves behind does not slow the other.
-const parts = [sending, planterLog, screen, season, spring, refits, maps, plants, planterCard];
+const parts = [
+  sending,
+  planterLog,
+  screen,
+  season,
+  spring,
+  refits,
+  maps,
+  plants,
+  planterCard,
+  replant,
+];
 for (const part of parts.filter(({ name }) => !only || name === only)) {
   const app = await App.start({ demo: ![season, spring, plants, planterCard].includes(part) });
   try {

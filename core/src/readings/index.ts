@@ -188,6 +188,7 @@ export {
   QUESTION_WORDS,
   flipText,
   OPTION_WORDS,
+  replantAnswer,
   replantSentence,
   SWING_WORDS,
   waitSentence,

@@ -116,7 +116,7 @@ describe('a replant case', () => {
     expect(hail.recount).toEqual({ on: '2027-05-29', inDays: 2 });
     const advice = advise(hail);
     expect(replantSentence(advice, hail, day)).toMatch(
-      /^Wait until day 2027-05-29 and count again\. As told now: Keep it/,
+      /^Wait until day 2027-05-29 \(in 2 days\) and count again\. As told now: Keep it/,
     );
     expect(waitSentence(advice, hail, say)).toMatch(/growing point .* V6/);
     const later = read('Ditch Block', { injury: 'frost', injuredOn: '2027-05-20' });
@@ -192,6 +192,11 @@ describe('a replant case', () => {
     expect(options.map(({ option }) => option)).toEqual(
       expect.arrayContaining(['keep', 'replantAll', 'fillIn', 'changeCrop']),
     );
+    // The same crop again is an earlier maturity: it yields less, and may be planted when the usual one no longer ripens.
+    const earlier = read('Ditch Block', { otherCrop: 'corn', replantOn: '2027-06-25' });
+    const full = earlier.case!.fullYieldKgPerM2;
+    expect(earlier.case!.changeCrop!.fullYieldKgPerM2).toBeLessThan(full);
+    expect(advise(earlier).options.at(-1)!.option).toBe('replantAll');
   });
 
   it('what a question stops is no advice, and what is unanswered is asked', () => {

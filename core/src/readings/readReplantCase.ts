@@ -218,7 +218,7 @@ export function readReplantCase({
     data.fillCostPerM2,
     costs.plantPerM2 + (costs.seedPerM2 * fillPerM2) / Math.max(1e-9, expectedPerM2),
   );
-  const other = data.otherCrop && data.otherCrop !== crop ? data.otherCrop : null;
+  const other = data.otherCrop;
   const se = (interval: [number, number] | null, value: number) =>
     interval ? (interval[1] - interval[0]) / (2 * 1.96) : 0.15 * value;
   const weighted = weak.reduce((sum, part) => sum + part.share * part.plantsPerM2, 0);
@@ -257,7 +257,9 @@ export function readReplantCase({
     ...(fillPerM2 > 0 && crop !== 'wheat'
       ? { fillIn: { plantsPerM2: fillPerM2, costPerM2: fillCost } }
       : {}),
-    ...(other ? { changeCrop: otherCropOf(other, dates.replantOn, data, costs, workspace) } : {}),
+    ...(other
+      ? { changeCrop: otherCropOf(other, crop, dates.replantOn, data, costs, workspace) }
+      : {}),
     recountAfterDays: data.recountAfterDays ?? D.recountAfterDays,
   };
   const shows = recountOn(data);
@@ -332,6 +334,7 @@ function stillToCome({ all, lengths }: EmergenceReading, seedsPerM2: number): nu
 
 function otherCropOf(
   crop: Crop,
+  sown: Crop,
   plantOn: string,
   data: ReplantRecord,
   costs: ReplantCase['costs'],
@@ -342,7 +345,9 @@ function otherCropOf(
     crop,
     daysAfterBest: daysBetween(inYear(D.bestOn[crop], plantOn), plantOn),
     plantsPerM2: 0.85 * CROP_FACTS[crop].seedsPerM2,
-    fullYieldKgPerM2: fullYieldOf(crop, workspace).kgPerM2,
+    fullYieldKgPerM2:
+      data.otherYieldKgPerM2 ??
+      fullYieldOf(crop, workspace).kgPerM2 * (crop === sown ? D.earlierMaturityYields : 1),
     pricePerKg: workspace?.prices?.[crop] ?? D.pricePerKg[crop],
     costPerM2:
       data.otherCostPerM2 ?? D.seedPerAc[crop] / ACRE_M2 + costs.endPerM2 + costs.plantPerM2,

@@ -79,21 +79,33 @@ export function bestOpen(advice: ReplantAdvice, { stopped }: Pick<ReplantReading
 type Day = (on: string) => string;
 
 /**
- * The advice in one sentence, with its strength. After frost or hail, and where a recount is worth its delay, it is to wait.
- * @example replantSentence(advice, reading, longDate) // 'Keep it: 86 in 100.'
+ * The advice: what to do, with its strength, and where that is to wait (after frost or hail, or where a recount is worth its delay) what
+ * would be best as counted now.
+ * @example replantAnswer(advice, reading, longDate) // { says: 'Keep it: 86 in 100.', now: null }
  */
-export function replantSentence(
+export function replantAnswer(
   advice: ReplantAdvice,
   reading: Pick<ReplantReading, 'stopped' | 'parts' | 'recount'>,
   day: Day,
-): string {
+): { says: string; now: string | null } {
   const best = bestOpen(advice, reading);
   const where = best.option === 'replantWorst' ? ` (${worstNames(advice, reading)})` : '';
   const close = best.probabilityBest < CLOSE ? ', a close call' : '';
   const now = `${OPTION_WORDS[best.option]}${where}: ${inHundred(best.probabilityBest)}${close}.`;
-  if (shows(reading))
-    return `Wait until ${day(reading.recount!.on)} and count again. As told now: ${now}`;
-  return advice.waitWorth ? `${OPTION_WORDS.wait}. As counted now: ${now}` : now;
+  if (shows(reading)) {
+    const { on, inDays } = reading.recount!;
+    const days = inDays === 1 ? 'tomorrow' : `in ${inDays} days`;
+    return { says: `Wait until ${day(on)} (${days}) and count again.`, now: `As told now: ${now}` };
+  }
+  return advice.waitWorth
+    ? { says: `${OPTION_WORDS.wait}.`, now: `As counted now: ${now}` }
+    : { says: now, now: null };
+}
+
+/** The same in one line. @example replantSentence(advice, reading, longDate) // 'Keep it: 86 in 100.' */
+export function replantSentence(...of: Parameters<typeof replantAnswer>): string {
+  const { says, now } = replantAnswer(...of);
+  return now ? `${says} ${now}` : says;
 }
 
 /** Below this chance of being the best a call is close. A default of this app. */

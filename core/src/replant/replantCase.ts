@@ -82,6 +82,8 @@ export const REPLANT_DEFAULTS = {
   readyInDays: 5,
   /** Days after an injury until plants show whether they come back. */
   comesBackInDays: 4,
+  /** What an earlier maturity of the same crop yields of the usual one. */
+  earlierMaturityYields: 0.92,
   /** Money an acre, in a money like a dollar: to be replaced by one’s own. */
   seedPerAc: { corn: 110, soybean: 60, wheat: 35 } satisfies Record<Crop, number>,
   endPerAc: 18,

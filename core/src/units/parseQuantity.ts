@@ -48,6 +48,19 @@ const EXAMPLES: Record<Dimension, string> = {
   seedSize: '2,800 seeds/lb or 6200 seeds/kg',
 };
 
+/** What is measured, where its name is no word. */
+const CALLED: Partial<Record<Dimension, string>> = {
+  massRate: 'a seeding rate',
+  cornYield: 'yield',
+  beanYield: 'yield',
+  cornMass: 'grain',
+  beanMass: 'grain',
+  cornPrice: 'price',
+  beanPrice: 'price',
+  moneyPerArea: 'money on an area',
+  seedSize: 'seed size',
+};
+
 /** One number with an optional fraction and an optional unit; used repeatedly for "17 ft 5 1/2 in". */
 const PART =
   /^(?:(?<topAlone>\d+)\s*\/\s*(?<bottomAlone>\d+)|(?<number>\d+(?:\.\d+)?|\.\d+)(?:(?:\s+|-)(?<top>\d+)\s*\/\s*(?<bottom>\d+))?)\s*(?<thousand>k(?![a-z]))?\s*(?<unit>[^\d\s.+-][^\d.+-]*(?:(?<=m|ft)2(?!\d))?)?/i;
@@ -171,6 +184,8 @@ function readPlain(
   if (/^[-−]/.test(rest)) {
     negative = true;
     rest = rest.slice(1).trim();
+    // A sign that a number has still to follow is no zero.
+    if (rest === '') return problem(`“${text}” is not a number with a unit.`);
   }
   let total = 0;
   let previousFactor = Infinity;
@@ -189,7 +204,7 @@ function readPlain(
     if (Number(bottom) === 0) return problem('A fraction cannot have 0 below the line.');
     const named = word === undefined ? undefined : unitCalled(word, dimension);
     if (word !== undefined && named === undefined)
-      return problem(`“${word.trim()}” is not a unit of ${dimension}.`);
+      return problem(`“${word.trim()}” is not a unit of ${CALLED[dimension] ?? dimension}.`);
     // "17' 5" means inches after feet; otherwise a bare number takes the unit asked for.
     const used = named ?? (part > 0 && previousFactor === UNITS.ft.factor ? 'in' : unit);
     const factor = UNITS[used].factor;

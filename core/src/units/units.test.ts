@@ -74,7 +74,7 @@ describe('parseQuantity reads what people write', () => {
     expect(value('-4', 'temperature', 'fahrenheit')).toBeCloseTo(-20, 10);
   });
 
-  it.each(['', 'deep', '1 3/0', '5 kg', '1 2 3', '3 in 4 ft', '1..2', '4 ac'])(
+  it.each(['', 'deep', '-', '1 3/0', '5 kg', '1 2 3', '3 in 4 ft', '1..2', '4 ac'])(
     'refuses “%s” and says what to write',
     (text) => {
       const parsed = parseQuantity(text, 'length', 'in');

@@ -13,6 +13,7 @@ import { useState } from 'react';
 import { Fold } from '../app/Fold.tsx';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
+import { useKeepRested } from './useKeepRested.ts';
 import type { Replant } from './useReplant.ts';
 import type { KeepCase } from './useKeepCase.ts';
 import styles from './replant.module.css';
@@ -225,12 +226,13 @@ export function CaseFigures({ replant, keep }: { replant: Replant; keep: KeepCas
             now={one?.fillIn?.costPerM2 ?? null}
           />
           <NativeSelect
-            label="Another crop"
+            label="Another crop or maturity"
             data={[
               { value: '', label: 'None' },
-              ...CROPS.filter((other) => other !== crop).map((value) => ({
+              ...CROPS.map((value) => ({
                 value,
-                label: CROP_FACTS[value].label,
+                label:
+                  value === crop ? `${CROP_FACTS[value].label}, earlier` : CROP_FACTS[value].label,
               })),
             ]}
             value={record?.data.otherCrop ?? ''}
@@ -238,10 +240,20 @@ export function CaseFigures({ replant, keep }: { replant: Replant; keep: KeepCas
               keep({ otherCrop: (event.currentTarget.value || null) as ReplantRecord['otherCrop'] })
             }
           />
+          {record?.data.otherCrop && (
+            <CaseFigure
+              {...own}
+              key={record.data.otherCrop}
+              name="otherYieldKgPerM2"
+              label="Its full yield"
+              kind={CROP_FACTS[record.data.otherCrop].yieldKind}
+              now={one?.changeCrop?.fullYieldKgPerM2 ?? null}
+            />
+          )}
           <CaseFigure
             {...own}
             name="otherCostPerM2"
-            label="What another crop costs"
+            label="What it costs"
             kind="moneyPerArea"
             now={one?.changeCrop?.costPerM2 ?? null}
           />
@@ -287,6 +299,7 @@ function CaseFigure({
     enteredFrom(kept, record?.data.typed[name], kind, units),
   );
   const [problem, setProblem] = useState<string>();
+  const rested = useKeepRested();
   const source = from ?? (reading.byDefault.has(name) ? 'default' : 'as in the case before');
   return (
     <QuantityInput
@@ -306,11 +319,14 @@ function CaseFigure({
           )
         ) : undefined
       }
+      onBlur={rested.now}
       onEntered={(next) => {
         setEntered(next);
-        const empty = next.text.trim() === '';
-        if (!empty && next.value === null) return;
-        setProblem(keep({ [name]: empty ? null : next.value }, { [name]: next.text })[name]);
+        rested.later(() => {
+          const empty = next.text.trim() === '';
+          if (!empty && next.value === null) return;
+          setProblem(keep({ [name]: empty ? null : next.value }, { [name]: next.text })[name]);
+        });
       }}
     />
   );

@@ -16,6 +16,7 @@ import { useDevice, useToday } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { QuantityInput, enteredFrom } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
+import { useKeepRested } from './useKeepRested.ts';
 import type { Replant } from './useReplant.ts';
 import type { KeepCase } from './useKeepCase.ts';
 
@@ -111,7 +112,7 @@ export function Decide({
       />
       <Textarea
         label="Why (optional)"
-        autosize
+        rows={2}
         value={why}
         onChange={(event) => setWhy(event.currentTarget.value)}
       />
@@ -144,6 +145,7 @@ function Outcome({
     enteredFrom(data.yieldedKgPerM2, data.typed.yieldedKgPerM2, kind, units),
   );
   const [problem, setProblem] = useState<string>();
+  const rested = useKeepRested();
   return (
     <QuantityInput
       label="At harvest: what it yielded"
@@ -155,14 +157,15 @@ function Outcome({
           ? `${units.show(data.decided.expectedKgPerM2, kind)} was expected`
           : 'The call is scored by it'
       }
+      onBlur={rested.now}
       onEntered={(next) => {
         setEntered(next);
-        const empty = next.text.trim() === '';
-        if (!empty && next.value === null) return;
-        setProblem(
-          keep({ yieldedKgPerM2: empty ? null : next.value }, { yieldedKgPerM2: next.text })
-            .yieldedKgPerM2,
-        );
+        rested.later(() => {
+          const empty = next.text.trim() === '';
+          if (!empty && next.value === null) return;
+          const typed = { yieldedKgPerM2: next.text };
+          setProblem(keep({ yieldedKgPerM2: empty ? null : next.value }, typed).yieldedKgPerM2);
+        });
       }}
     />
   );

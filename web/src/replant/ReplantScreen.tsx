@@ -2,7 +2,9 @@ import {
   bestOpen,
   CROP_FACTS,
   cropTitle,
+  daysBetween,
   flipText,
+  replantAnswer,
   replantSentence,
   STAND_SCHOOLS,
   waitSentence,
@@ -14,6 +16,7 @@ import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { longDate } from '../app/dates.ts';
+import { useToday } from '../data/hooks.ts';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { adviseNow } from './advise.ts';
@@ -47,7 +50,7 @@ export default function ReplantScreen() {
 function Desk({ replant }: { replant: Replant }) {
   const units = useUnits();
   const keep = useKeepCase(replant);
-  const { planting, field, reading, record } = replant;
+  const { planting, field, reading } = replant;
   const [change, setChange] = useState<Change>(NO_CHANGE);
   const one = useMemo(
     () => reading.case && withChange(reading.case, change),
@@ -115,6 +118,11 @@ function Desk({ replant }: { replant: Replant }) {
               <section className="sheet stack tight" aria-label="What a stand bears">
                 <h2>What a stand bears</h2>
                 <StandCurves one={one} />
+                <p className="small soft">
+                  Full line: planted when it was; broken line: planted again. Share of a full,
+                  timely yield = date × stand × gaps (a quarter of what lies in gaps over 3 ft is
+                  lost).
+                </p>
                 <LocalTable replant={replant} />
               </section>
             </div>
@@ -143,7 +151,7 @@ function Desk({ replant }: { replant: Replant }) {
               ; {units.show(reading.expectedPerM2, kind)} were to be expected.
             </p>
           )}
-          <CaseFigures key={record ? 'kept' : 'new'} replant={replant} keep={keep} />
+          <CaseFigures replant={replant} keep={keep} />
         </section>
         <Questions replant={replant} keep={keep} />
         <PastCalls />
@@ -155,7 +163,7 @@ function Desk({ replant }: { replant: Replant }) {
 
 /** The sentence, the two shapes, and why. */
 function Answer({
-  replant: { reading },
+  replant: { reading, record },
   advice,
   one,
   share,
@@ -168,15 +176,24 @@ function Answer({
   stop(): void;
 }) {
   const units = useUnits();
+  const today = useToday();
   const kept = advice.options.find(({ option }) => option === 'keep')!;
   const best = bestOpen(advice, reading);
+  const answer = replantAnswer(advice, reading, longDate);
   return (
     <section className="sheet stack tight" aria-label="The advice">
-      <p className={styles.advice} data-testid="advice">
-        {replantSentence(advice, reading, longDate)}
-      </p>
+      <div data-testid="advice">
+        <p className={styles.advice}>{answer.says}</p>
+        {answer.now && <p className={styles.now}>{answer.now}</p>}
+      </div>
       <p>{whySentence(advice, reading, units.show)}</p>
       <p data-testid="waiting">{waitSentence(advice, reading, units.show)}</p>
+      {record?.data.insuranceOn && (
+        <p>
+          The insurance’s day is {longDate(record.data.insuranceOn)}, in{' '}
+          {daysBetween(today, record.data.insuranceOn)} days: as your policy says, not this app.
+        </p>
+      )}
       <TwoShapes kept={kept} other={otherOf(advice, best)} />
       <p className="small soft">
         Each hill: what this year may return after what the option costs, in your own money per

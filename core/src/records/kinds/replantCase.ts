@@ -76,6 +76,10 @@ export const replantCase = defineKind({
       fillCostPerM2: money('filling in'),
       otherCrop: orDefault(z.enum(CROPS, 'Choose the crop.')),
       otherCostPerM2: money('the other crop'),
+      /** Full yield of the other crop, or of the same one with an earlier maturity, kg/m². */
+      otherYieldKgPerM2: orDefault(
+        within(0.01, 4, 'Enter a yield above zero, up to 600 bu/ac (40 t/ha).'),
+      ),
       recountAfterDays: orDefault(whole(1, 14, 'Enter 1 to 14 days.')),
       /** Whether each question leaves replanting open or stops it; unanswered ones are not there. */
       answers: z._default(z.partialRecord(z.enum(REPLANT_QUESTIONS), z.enum(REPLANT_ANSWERS)), {}),
@@ -175,6 +179,7 @@ export const replantCase = defineKind({
     fillCostPerM2: null,
     otherCrop: null,
     otherCostPerM2: null,
+    otherYieldKgPerM2: null,
     recountAfterDays: null,
     decided: null,
     yieldedKgPerM2: null,
