@@ -1,19 +1,12 @@
 import { requireWhole } from '../arguments/index.ts';
 import { mean, type SeededRandom } from '../stats/index.ts';
 import { breakEvenStand } from './breakEvenStand.ts';
+import type { ReplantOption } from './replantOptions.ts';
 import { flipsOf, type Flip } from './flips.ts';
-import { REPLANT_DEFAULTS, requireCase, type ReplantCase } from './replantCase.ts';
+import { requireCase, type ReplantCase } from './replantCase.ts';
+import { REPLANT_DEFAULTS } from './replantDefaults.ts';
 import { MIDDLE, returnsOf, spentPerM2, type Draw, type Return } from './returns.ts';
 import { swingsOf, type Swing } from './swings.ts';
-
-export const REPLANT_OPTIONS = [
-  'keep',
-  'replantAll',
-  'replantWorst',
-  'fillIn',
-  'changeCrop',
-] as const;
-export type ReplantOption = (typeof REPLANT_OPTIONS)[number];
 
 export interface OptionReturn {
   option: ReplantOption;

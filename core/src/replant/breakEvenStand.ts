@@ -1,6 +1,7 @@
 import { requireFinite, requireNotNegative, requirePositive } from '../arguments/index.ts';
 import type { Crop } from '../crops/index.ts';
-import { relativeYield, type StandSchool } from './relativeYield.ts';
+import { relativeYield } from './relativeYield.ts';
+import type { StandSchool } from './replantOptions.ts';
 import type { YieldTable } from './yieldTable.ts';
 
 /** More plants than any crop is sown with, per m². */

@@ -1,11 +1,8 @@
 import { requireFinite, requireNotNegative, requireShare } from '../arguments/index.ts';
 import type { Crop } from '../crops/index.ts';
 import { ACRE_M2, FOOT_M } from '../units/index.ts';
+import type { StandSchool } from './replantOptions.ts';
 import { tableYield, type YieldTable } from './yieldTable.ts';
-
-/** How much a thin stand of soybean is trusted to make up for: two schools. */
-export const STAND_SCHOOLS = ['compensating', 'strict'] as const;
-export type StandSchool = (typeof STAND_SCHOOLS)[number];
 
 /** Full from here on; below it falls by the square; below the third figure in proportion to the plants. */
 const CORN = { full: 32.5, square: 0.00085, few: 5 };

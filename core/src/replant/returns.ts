@@ -1,5 +1,6 @@
 import { GAPS_COST, ofDate, ofStand } from './relativeYield.ts';
-import { REPLANT_DEFAULTS, type ReplantCase, type ReplantZone } from './replantCase.ts';
+import type { ReplantCase, ReplantZone } from './replantCase.ts';
+import { REPLANT_DEFAULTS } from './replantDefaults.ts';
 import { tableYield } from './yieldTable.ts';
 
 /** One way the world may turn out: standard normals and a share. */
