@@ -124,7 +124,6 @@ const shots: {
       await page.locator('.recharts-bar').first().waitFor();
     },
   },
-  { name: 'targets', size: DESK, go: (page) => page.goto(`${base}/targets`) },
   {
     name: 'how-deep',
     size: DESK,
@@ -141,6 +140,17 @@ const shots: {
         await page.getByRole('button', { name: 'Add the reading' }).click();
       }
       await page.getByRole('radio', { name: 'dry and windy' }).click();
+    },
+  },
+  {
+    name: 'replant',
+    size: DESK,
+    whole: true,
+    async go(page) {
+      await open('Windmill East')(page);
+      await page.goto(`${page.url()}/replant`);
+      await page.getByTestId('advice').waitFor();
+      await page.waitForTimeout(2500);
     },
   },
   { name: 'trench-phone', size: PHONE, go: trench },
