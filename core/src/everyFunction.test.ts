@@ -1147,6 +1147,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'flipText',
     'replantSentence',
     'replantAnswer',
+    'inHundred',
   ] as const),
   ...(['waitSentence', 'whySentence', 'tasksAfter', 'recountOn', 'scoreCalls'] as const),
   ...(['readCauseTable', 'writeCauseTable'] as const),

@@ -184,6 +184,7 @@ export { recountOn } from './recountOn.ts';
 export {
   bestOpen,
   FLIP_WORDS,
+  inHundred,
   INJURY_WORDS,
   QUESTION_WORDS,
   flipText,

@@ -67,7 +67,9 @@ export const INJURY_WORDS: Record<StandInjury, string> = {
   other: 'Something else',
 };
 
-const inHundred = (share: number) => `${Math.min(99, Math.max(1, Math.round(100 * share)))} in 100`;
+/** A chance as people say it; nothing is certain. @example inHundred(0.999) // '99 in 100' */
+export const inHundred = (share: number): string =>
+  `${Math.min(99, Math.max(1, Math.round(100 * share)))} in 100`;
 
 /** The best of what is open; a replant that a question stops is none. */
 export function bestOpen(advice: ReplantAdvice, { stopped }: Pick<ReplantReading, 'stopped'>) {

@@ -1,4 +1,4 @@
-import { OPTION_WORDS, type ReplantAdvice, type ReplantReading } from '@sendero/core';
+import { inHundred, OPTION_WORDS, type ReplantAdvice, type ReplantReading } from '@sendero/core';
 import { max, min } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { Axis } from '../drawing/Axis.tsx';
@@ -52,7 +52,7 @@ export function OptionBars({
                 {one.option === 'replantWorst' &&
                   ` (${advice.worstZones.map((i) => reading.parts[i]?.name).join(', ')})`}
               </strong>
-              <span>{Math.round(100 * one.probabilityBest)} in 100</span>
+              <span>{inHundred(one.probabilityBest)}</span>
             </div>
             <svg
               width={width}

@@ -1,5 +1,6 @@
 import { CROP_FACTS, OPTION_WORDS, scoreCalls } from '@sendero/core';
 import { Link } from 'react-router';
+import { longDate } from '../app/dates.ts';
 import { useAll } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 
@@ -22,8 +23,8 @@ export function PastCalls() {
           const kind = CROP_FACTS[planting.data.crop].yieldKind;
           return (
             <li key={plantingId}>
-              <Link to={`/plantings/${plantingId}/replant`}>{field.data.name}</Link>, {on}:{' '}
-              {OPTION_WORDS[option].toLowerCase()}, {units.show(Math.abs(error), kind)}{' '}
+              <Link to={`/plantings/${plantingId}/replant`}>{field.data.name}</Link>, {longDate(on)}
+              : {OPTION_WORDS[option].toLowerCase()}, {units.show(Math.abs(error), kind)}{' '}
               {error < 0 ? 'less' : 'more'} than expected
             </li>
           );
