@@ -1138,7 +1138,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'spreadText',
   ] as const),
   ...(['figureIn', 'readSeedLog', 'readYieldTable', 'adviseReplant'] as const),
-  ...(['adviseReplantSteps', 'longGapShare', 'readReplantCase'] as const),
+  ...(['adviseReplantSteps', 'fitBend', 'readStrips', 'longGapShare', 'readReplantCase'] as const),
   ...([
     'weakParts',
     'isZone',

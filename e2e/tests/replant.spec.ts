@@ -96,6 +96,7 @@ test('at a desk a figure, a slider and a local table move the answer, and a page
   const bring = async (name: string, text: string) =>
     page
       .locator('input[type=file]')
+      .first()
       .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
   await bring('one-line.csv', 'days,20\n0,85');
   await expect(page.getByRole('alert')).toHaveText(/two stands and two dates/);
@@ -107,6 +108,17 @@ test('at a desk a figure, a slider and a local table move the answer, and a page
   expect(paper).toMatch(/Keep it: \d+ in 100/);
   expect(paper).toContain('Labels, the insurer’s word, seed agreements and local rules decide');
   expect(paper).not.toContain('Bring a local table');
+  await page
+    .locator('input[type=file]')
+    .nth(1)
+    .setInputFiles({
+      name: 'strips.csv',
+      mimeType: 'text/csv',
+      buffer: Buffer.from('stand,yield\n12,150\n18,180\n32,200'),
+    });
+  await expect(
+    page.getByText(/3 strips of your own bend it: a thin stand loses less/),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Go by the app’s curves again' }).click();
   await expect(advice).toHaveText(/^Replant the worst part/);
   await context.close();

@@ -1,5 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { validate, type DataOf, type InputOf, type ReplantRecord } from '../records/index.ts';
+import {
+  validate,
+  type DataOf,
+  type InputOf,
+  type ReplantRecord,
+  type ResponseCurve,
+} from '../records/index.ts';
 import { adviseReplant } from '../replant/index.ts';
 import { seededRandom } from '../stats/index.ts';
 import { ACRE_M2, show } from '../units/index.ts';
@@ -52,7 +58,13 @@ function read(
     crop,
     walked = true,
     others = [],
-  }: { crop?: string; walked?: boolean; others?: ReplantRecord[] } = {},
+    curve = null,
+  }: {
+    crop?: string;
+    walked?: boolean;
+    others?: ReplantRecord[];
+    curve?: ResponseCurve | null;
+  } = {},
 ) {
   const planting = plantingOf(name, crop);
   const valid = validate('replantCase', { plantingId: planting.id, openedOn: TODAY, ...own });
@@ -66,7 +78,7 @@ function read(
     data: valid.data,
     others,
     workspace: null,
-    table: null,
+    curve,
     today: TODAY,
   });
 }

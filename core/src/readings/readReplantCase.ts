@@ -9,7 +9,7 @@ import type {
   Workspace,
 } from '../records/index.ts';
 import { REPLANT_QUESTIONS, type ReplantQuestion } from '../records/index.ts';
-import { REPLANT_DEFAULTS, type ReplantCase } from '../replant/index.ts';
+import { fitBend, REPLANT_DEFAULTS, type ReplantCase } from '../replant/index.ts';
 import { addDays, daysBetween } from '../season/index.ts';
 import { expectedStand } from '../targets/index.ts';
 import { ACRE_M2, FOOT_M } from '../units/index.ts';
@@ -93,7 +93,7 @@ export function readReplantCase({
   data,
   others,
   workspace,
-  table,
+  curve,
   today,
 }: {
   planting: Held<Planting>;
@@ -104,7 +104,8 @@ export function readReplantCase({
   data: ReplantRecord;
   others: readonly ReplantRecord[];
   workspace: Pick<Workspace, 'fullYields' | 'prices'> | null;
-  table: ResponseCurve | null;
+  /** The workspace’s own, of this crop. */
+  curve: ResponseCurve | null;
   today: string;
 }): ReplantReading {
   const { crop, plantedOn } = planting.data;
@@ -222,10 +223,15 @@ export function readReplantCase({
   const se = (interval: [number, number] | null, value: number) =>
     interval ? (interval[1] - interval[0]) / (2 * 1.96) : 0.15 * value;
   const weighted = weak.reduce((sum, part) => sum + part.share * part.plantsPerM2, 0);
+  const bend =
+    curve && curve.strips.length > 0
+      ? fitBend({ crop, ...(data.school ? { school: data.school } : {}) }, curve.strips)
+      : null;
   const replantCase: ReplantCase | null = stand && {
     crop,
     ...(data.school ? { school: data.school } : {}),
-    ...(table ? { curves: table } : {}),
+    ...(curve?.table ? { curves: curve.table } : {}),
+    ...(bend ? { bend } : {}),
     stand: {
       plantsPerM2: weak.length > 0 ? weighted : stand.perM2,
       sePerM2: se(stand.intervalPerM2, stand.perM2),

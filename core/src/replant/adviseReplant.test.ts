@@ -7,7 +7,9 @@ import type { Crop } from '../crops/index.ts';
 import {
   adviseReplant,
   breakEvenStand,
+  fitBend,
   monotoneSpline,
+  readStrips,
   readYieldTable,
   relativeYield,
   tableYield,
@@ -140,6 +142,74 @@ describe('a local table from a file', () => {
         for (const [x, y] of points) expect(curve(x)).toBeCloseTo(y, 9);
       }),
     );
+  });
+});
+
+describe('strips of one’s own', () => {
+  const strip = (thousands: number, power: number) => {
+    const plantsPerM2 = thousands * K_PER_AC;
+    const bears = relativeYield({ crop: 'corn', plantsPerM2, daysAfterBest: 0 });
+    return { plantsPerM2, share: bears ** power };
+  };
+  const many = (power: number) => Array.from({ length: 60 }, (_, i) => strip(8 + (i % 20), power));
+
+  it('bend the curve to themselves when there are many, and little when there is one', () => {
+    expect(fitBend({ crop: 'corn' }, [])).toMatchObject({ strips: 0 });
+    expect(fitBend({ crop: 'corn' }, []).power).toBeCloseTo(1, 6);
+    expect(fitBend({ crop: 'corn' }, []).se).toBeCloseTo(0.25, 2);
+    for (const power of [0.6, 1, 1.6])
+      expect(fitBend({ crop: 'corn' }, many(power)).power).toBeCloseTo(power, 1);
+    const one = fitBend({ crop: 'corn' }, [strip(20, 1.6)]);
+    expect(one.power).toBeGreaterThan(1);
+    expect(one.power).toBeLessThan(1.3);
+    expect(fitBend({ crop: 'corn' }, many(1.6)).se).toBeLessThan(one.se);
+  });
+
+  it('that lose more push towards replanting, one way only', () => {
+    const thin = { plantsPerM2: 12 * K_PER_AC, sePerM2: 0.5 * K_PER_AC };
+    const chance = (power: number) =>
+      advise({ stand: thin, bend: { power, se: 0.1 } }).probabilityReplantBetter;
+    const rising = [0.6, 0.8, 1, 1.2, 1.5].map(chance);
+    expect(rising).toEqual([...rising].sort((a, b) => a - b));
+    expect(rising.at(-1)).toBeGreaterThan(rising[0]! + 0.3);
+    const even = (power: number) =>
+      advise({ stand: thin, bend: { power, se: 0.1 } }).breakEvenPlantsPerM2!;
+    expect(even(1.5)).toBeGreaterThan(even(1));
+  });
+
+  it('are read from a file, and what is wrong with it is said', () => {
+    const read = readStrips(
+      [
+        ['stand', 'yield'],
+        ['18', '165'],
+        ['32', '200'],
+      ],
+      K_PER_AC,
+    );
+    expect(read).toEqual({
+      ok: true,
+      strips: [
+        { plantsPerM2: 18 * K_PER_AC, share: 0.825 },
+        { plantsPerM2: 32 * K_PER_AC, share: 1 },
+      ],
+    });
+    const problem = (lines: string[][]) => {
+      const bad = readStrips(lines, K_PER_AC);
+      return bad.ok ? '' : bad.problem;
+    };
+    expect(problem([['18', '165']])).toMatch(/two strips or more/);
+    expect(
+      problem([
+        ['-3', '165'],
+        ['32', '200'],
+      ]),
+    ).toMatch(/Strip 1: “-3” is no stand/);
+    expect(
+      problem([
+        ['18', 'good'],
+        ['32', '200'],
+      ]),
+    ).toMatch(/Strip 1: “good” is no yield/);
   });
 });
 

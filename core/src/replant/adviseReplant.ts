@@ -208,5 +208,6 @@ function breakEven(one: ReplantCase, bears: number): number | null {
     costPerM2: spentPerM2(costs) + (costs.dryPerKg ?? 0) * one.fullYieldKgPerM2 * bears,
     ...(one.school ? { school: one.school } : {}),
     ...(one.curves ? { curves: one.curves } : {}),
+    ...(one.bend ? { standPower: one.bend.power } : {}),
   });
 }

@@ -24,6 +24,7 @@ export function breakEvenStand({
   costPerM2,
   school,
   curves,
+  standPower,
 }: {
   crop: Crop;
   daysAfterBest: number;
@@ -33,6 +34,7 @@ export function breakEvenStand({
   costPerM2: number;
   school?: StandSchool;
   curves?: YieldTable;
+  standPower?: number;
 }): number | null {
   requireFinite('daysAfterBest', daysAfterBest);
   requirePositive('fullYieldKgPerM2', fullYieldKgPerM2);
@@ -45,6 +47,7 @@ export function breakEvenStand({
       daysAfterBest: days,
       ...(school ? { school } : {}),
       ...(curves ? { curves } : {}),
+      ...(standPower ? { standPower } : {}),
     });
   const wanted =
     bears(replant.plantsPerM2, replant.daysAfterBest) - costPerM2 / (fullYieldKgPerM2 * pricePerKg);

@@ -1,4 +1,9 @@
-import { requireFinite, requireNotNegative, requireShare } from '../arguments/index.ts';
+import {
+  requireFinite,
+  requireNotNegative,
+  requirePositive,
+  requireShare,
+} from '../arguments/index.ts';
 import type { Crop } from '../crops/index.ts';
 import { ACRE_M2, FOOT_M } from '../units/index.ts';
 import type { StandSchool } from './replantOptions.ts';
@@ -48,7 +53,7 @@ export function ofStand(crop: Crop, plantsPerM2: number, school: StandSchool): n
  * @param plantsPerM2 zero or more; effective plants where laggards are discounted
  * @param daysAfterBest days after the best planting date; below zero counts as 0
  * @param longGapShare of row length in gaps longer than 3 ft, 0…1
- * @param school of soybean stands; @param curves a local table in place of date and stand
+ * @param school of soybean stands; @param curves a local table in place of date and stand; @param standPower of what a stand bears, by one's own strips: see `fitBend`
  * @returns 0…1
  * @throws RangeError for a stand below zero or a share outside 0…1
  * @example relativeYield({ crop: 'corn', plantsPerM2: 5.5, daysAfterBest: 0 }) // 0.911
@@ -60,6 +65,7 @@ export function relativeYield({
   longGapShare = 0,
   school = 'compensating',
   curves,
+  standPower = 1,
 }: {
   crop: Crop;
   plantsPerM2: number;
@@ -67,10 +73,16 @@ export function relativeYield({
   longGapShare?: number;
   school?: StandSchool;
   curves?: YieldTable;
+  standPower?: number;
 }): number {
   requireNotNegative('plantsPerM2', plantsPerM2);
   const days = Math.max(0, requireFinite('daysAfterBest', daysAfterBest));
   const even = 1 - GAPS_COST * requireShare('longGapShare', longGapShare);
-  if (curves) return even * tableYield(curves, { plantsPerM2, daysAfterBest: days });
-  return ofDate(crop, days) * ofStand(crop, plantsPerM2, school) * even;
+  requirePositive('standPower', standPower);
+  if (curves) {
+    const at = (plants: number) => tableYield(curves, { plantsPerM2: plants, daysAfterBest: days });
+    const full = at(curves.plantsPerM2.at(-1)!);
+    return full <= 0 ? 0 : even * full * (at(plantsPerM2) / full) ** standPower;
+  }
+  return ofDate(crop, days) * ofStand(crop, plantsPerM2, school) ** standPower * even;
 }

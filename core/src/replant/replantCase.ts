@@ -5,6 +5,7 @@ import {
   requireShare,
 } from '../arguments/index.ts';
 import type { Crop } from '../crops/index.ts';
+import type { StandBend } from './fitBend.ts';
 import type { StandSchool } from './replantOptions.ts';
 import type { YieldTable } from './yieldTable.ts';
 
@@ -24,6 +25,8 @@ export interface ReplantCase {
   school?: StandSchool;
   /** A local table in place of the house curves. */
   curves?: YieldTable;
+  /** How one’s own strips bend what a stand bears: see `fitBend`. */
+  bend?: Pick<StandBend, 'power' | 'se'>;
   /** The effective stand, and how well it is known. */
   stand: { plantsPerM2: number; sePerM2: number; longGapShare?: number };
   /** Plants that may still come, or outgrow what hurt them: from so many to so many, per m². */

@@ -54,13 +54,17 @@ function curveAt(
 }
 
 /** Relative yields at one date, with the losses by date and stand that a draw makes larger or smaller. */
-function bearing(one: Pick<ReplantCase, 'crop' | 'school' | 'curves'>, daysAfterBest: number) {
+function bearing(
+  one: Pick<ReplantCase, 'crop' | 'school' | 'curves' | 'bend'>,
+  daysAfterBest: number,
+) {
+  const { power, se } = one.bend ?? { power: 1, se: REPLANT_DEFAULTS.curveSpread };
   const { date, stand } = curveAt(one, daysAfterBest);
-  const bend = (share: number, z: number) =>
-    share <= 0 ? 0 : z === 0 ? share : share ** Math.exp(REPLANT_DEFAULTS.curveSpread * z);
+  const bent = (share: number, to: number) => (share <= 0 ? 0 : to === 1 ? share : share ** to);
   return (draw: Draw, plantsPerM2: number, longGapShare = 0) =>
-    bend(date, draw.dateCurve) *
-    bend(stand(plantsPerM2) * (1 - GAPS_COST * longGapShare), draw.standCurve);
+    bent(date, Math.exp(REPLANT_DEFAULTS.curveSpread * draw.dateCurve)) *
+    bent(stand(plantsPerM2), power * Math.exp(se * draw.standCurve)) *
+    (1 - GAPS_COST * longGapShare);
 }
 
 /** Nothing is sold for less than nothing: a normal spread, cut at a tenth. */

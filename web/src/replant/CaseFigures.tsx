@@ -5,12 +5,15 @@ import {
   isZone,
   STAND_INJURIES,
   STAND_SCHOOLS,
+  type Crop,
   type QuantityKind,
   type ReplantRecord,
 } from '@sendero/core';
 import { NativeSelect, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Fold } from '../app/Fold.tsx';
+import { useWorkspace } from '../data/hooks.ts';
+import { useCropFigure } from '../stand/useCropFigure.ts';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { useKeepRested } from './useKeepRested.ts';
@@ -152,6 +155,20 @@ export function CaseFigures({ replant, keep }: { replant: Replant; keep: KeepCas
       </div>
       <h3>The money</h3>
       <div className={styles.figures}>
+        <CropFigure
+          crop={crop}
+          of="fullYields"
+          label="Full yield of a timely stand"
+          kind={CROP_FACTS[crop].yieldKind}
+          now={one?.fullYieldKgPerM2 ?? null}
+        />
+        <CropFigure
+          crop={crop}
+          of="prices"
+          label="Price"
+          kind={CROP_FACTS[crop].yieldKind === 'cornYield' ? 'cornPrice' : 'beanPrice'}
+          now={one?.pricePerKg ?? null}
+        />
         <CaseFigure
           {...own}
           name="seedPerM2"
@@ -270,6 +287,46 @@ const COME_WORDS = {
 };
 
 const MOST_PER_M2 = 700;
+
+/** A figure that the workspace has of a crop, wherever it is used. */
+function CropFigure({
+  crop,
+  of,
+  label,
+  kind,
+  now,
+}: {
+  crop: Crop;
+  of: 'fullYields' | 'prices';
+  label: string;
+  kind: QuantityKind;
+  now: number | null;
+}) {
+  const units = useUnits();
+  const kept = useWorkspace()?.data[of]?.[crop] ?? null;
+  const keep = useCropFigure(of, crop);
+  const [entered, setEntered] = useState(() => enteredFrom(kept, undefined, kind, units));
+  const [problem, setProblem] = useState<string | null>(null);
+  const rested = useKeepRested();
+  return (
+    <QuantityInput
+      label={label}
+      kind={kind}
+      entered={entered}
+      problem={problem ?? undefined}
+      placeholder={now === null ? '' : units.show(now, kind)}
+      description={kept === null ? <span className="default-mark">default</span> : undefined}
+      onBlur={rested.now}
+      onEntered={(next) => {
+        setEntered(next);
+        rested.later(() => {
+          const empty = next.text.trim() === '';
+          if (empty || next.value !== null) setProblem(keep(empty ? null : next.value));
+        });
+      }}
+    />
+  );
+}
 
 interface Own {
   replant: Replant;

@@ -29,6 +29,7 @@ export function StandCurves({ one }: { one: ReplantCase }) {
       longGapShare,
       school,
       ...(one.curves ? { curves: one.curves } : {}),
+      ...(one.bend ? { standPower: one.bend.power } : {}),
     });
   const path = (days: number, school?: (typeof STAND_SCHOOLS)[number]) =>
     `M${Array.from({ length: POINTS + 1 }, (_, i) => (most * i) / POINTS)

@@ -17,7 +17,8 @@ export interface Replant {
   /** null: nobody opened one. */
   record: Kept<'replantCase'> | null;
   reading: ReplantReading;
-  table: Kept<'responseCurve'> | null;
+  /** The workspace’s own, of this crop. */
+  curve: Kept<'responseCurve'> | null;
 }
 
 /** What a case nobody touched holds. */
@@ -43,11 +44,11 @@ export function useReplant(plantingId: string | undefined): Replant | null | und
   const walk = useWalkStand(newest?.id);
   const emergence = useEmergence(plantingId);
   const cases = useAll('replantCase');
-  const tables = useAll('responseCurve');
+  const curves = useAll('responseCurve');
   const workspace = useWorkspace()?.data ?? null;
   const today = useToday();
   const record = cases.find(({ data }) => data.plantingId === plantingId) ?? null;
-  const table = tables.find(({ data }) => data.crop === planting?.data.crop) ?? null;
+  const curve = curves.find(({ data }) => data.crop === planting?.data.crop) ?? null;
   const others = useMemo(
     () =>
       cases
@@ -68,13 +69,13 @@ export function useReplant(plantingId: string | undefined): Replant | null | und
             data: record?.data ?? blankCase(planting.id, today),
             others,
             workspace,
-            table: table?.data ?? null,
+            curve: curve?.data ?? null,
             today,
           })
         : null,
-    [planting, field, parts, walk, emergence, record, others, workspace, table, today],
+    [planting, field, parts, walk, emergence, record, others, workspace, curve, today],
   );
   if (!planting || !field) return null;
   if (newest && walk === undefined) return undefined;
-  return reading ? { planting, field, parts, record, reading, table } : undefined;
+  return reading ? { planting, field, parts, record, reading, curve } : undefined;
 }
