@@ -45,6 +45,7 @@ export function KitchenPage({ replant, advice }: { replant: Replant; advice: Rep
         worst={advice.worstZones}
         areaM2={reading.areaM2}
         denseStand={CROP_FACTS[planting.data.crop].denseStand}
+        heightPx={150}
       />
       <TwoShapes kept={kept} other={other} />
       <h2>Check before a stand is destroyed</h2>

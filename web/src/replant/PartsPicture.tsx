@@ -7,6 +7,7 @@ import {
   type StandPart,
 } from '@sendero/core';
 import { scaleLinear } from 'd3-scale';
+import { useId } from 'react';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 import styles from './replant.module.css';
@@ -18,14 +19,18 @@ export function PartsPicture({
   worst,
   areaM2,
   denseStand,
+  heightPx = 240,
 }: {
   field: Kept<'field'>;
   parts: readonly StandPart[];
   worst: readonly number[];
   areaM2: number | null;
   denseStand: boolean;
+  heightPx?: number;
 }) {
   const units = useUnits();
+  // The same field stands on the screen and on the page.
+  const hatch = useId();
   const { ref, width } = useDrawingWidth(420);
   const { boundary } = field.data;
   const kind = units.standKind(denseStand);
@@ -35,7 +40,7 @@ export function PartsPicture({
   const plane = planeAt(middleOf(boundary));
   const [west, south, east, north] = boundsOf(boundary);
   const [[x0, y0], [x1, y1]] = [plane.toMetres([west, south]), plane.toMetres([east, north])];
-  const scale = Math.min((width - 16) / (x1 - x0), 240 / (y1 - y0));
+  const scale = Math.min((width - 16) / (x1 - x0), heightPx / (y1 - y0));
   const height = (y1 - y0) * scale + 16;
   const x = scaleLinear([x0, x1], [8, 8 + (x1 - x0) * scale]);
   const y = scaleLinear([y1, y0], [8, height - 8]);
@@ -63,7 +68,7 @@ export function PartsPicture({
         >
           <defs>
             <pattern
-              id="weak"
+              id={hatch}
               width={9}
               height={9}
               patternUnits="userSpaceOnUse"
@@ -84,7 +89,7 @@ export function PartsPicture({
               <path
                 key={part.id}
                 d={path(part.shape)}
-                fill={worst.includes(i) ? 'url(#weak)' : 'none'}
+                fill={worst.includes(i) ? `url(#${hatch})` : 'none'}
                 stroke="var(--clay)"
                 strokeWidth={1.5}
                 fillRule="evenodd"
