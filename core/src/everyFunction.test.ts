@@ -991,6 +991,83 @@ takes(
     }),
   ),
 );
+takes('noncentralTCdf', 't df noncentrality', args(number(-5, 20), whole(1, 60), number(-3, 8)), {
+  signed: 't noncentrality',
+});
+takes('studentizedRangeTail', 'q groups df', args(number(0, 12), whole(2, 12), whole(2, 60)));
+takes(
+  'dunnettTail',
+  't lambdas df',
+  args(number(0, 8), list(number(0.2, 0.95), 1, 6), whole(2, 40)),
+);
+takes(
+  'fitLinear',
+  'rows y',
+  args(
+    fc.constant([
+      [1, 0],
+      [1, 1],
+      [1, 3],
+    ]),
+    list(number(-5, 5), 3, 3),
+  ),
+  { signed: 'rows y' },
+);
+takes(
+  'analyseTrial',
+  'treatment block value',
+  args(
+    list(
+      record({ treatment: some('a', 'b', 'c'), block: some('1', '2'), value: number(0, 3) }),
+      8,
+      14,
+    ).map((plots) => [
+      { treatment: 'a', block: '1', value: 1 },
+      { treatment: 'b', block: '1', value: 1.2 },
+      ...plots,
+    ]),
+  ),
+  { signed: 'value' },
+);
+takes(
+  'trialPower',
+  'replicates treatments residualSd difference',
+  args(
+    record({
+      replicates: whole(2, 12),
+      treatments: whole(2, 5),
+      residualSd: number(0.02, 0.3),
+      difference: number(0.01, 0.4),
+    }),
+  ),
+);
+takes(
+  'replicatesNeeded',
+  'treatments residualSd difference',
+  args(
+    record({
+      treatments: whole(2, 4),
+      residualSd: number(0.02, 0.1),
+      difference: number(0.08, 0.2),
+    }),
+  ),
+);
+takes(
+  'payback',
+  'gainPerM2 gainSe costPerUnit areaM2PerYear years',
+  args(
+    record({
+      gainPerM2: number(-0.01, 0.05),
+      gainSe: number(0, 0.02),
+      df: whole(1, 40),
+      costPerUnit: number(10, 1e6),
+      areaM2PerYear: number(1e3, 1e8),
+      years: whole(1, 20),
+      discount: number(0, 0.2),
+    }),
+  ),
+  { signed: 'gainPerM2' },
+);
 takes(
   'clusteredShare',
   'stops',
@@ -1138,7 +1215,14 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'spreadText',
   ] as const),
   ...(['figureIn', 'readSeedLog', 'readYieldTable', 'adviseReplant'] as const),
-  ...(['adviseReplantSteps', 'fitBend', 'readStrips', 'longGapShare', 'readReplantCase'] as const),
+  ...([
+    'adviseReplantSteps',
+    'fitBend',
+    'readStrips',
+    'lettersOf',
+    'longGapShare',
+    'readReplantCase',
+  ] as const),
   ...([
     'weakParts',
     'isZone',

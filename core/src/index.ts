@@ -15,6 +15,7 @@ export * from './staging/index.ts';
 export * from './digs/index.ts';
 export * from './pests/index.ts';
 export * from './replant/index.ts';
+export * from './trials/index.ts';
 export * from './geo/index.ts';
 export * from './sampling/index.ts';
 export * from './records/index.ts';

@@ -10,6 +10,8 @@ export {
   betaBinomialUpperTail,
   chiSquareQuantile,
   fastNormalCdf,
+  noncentralTCdf,
+  studentizedRangeTail,
 } from './distributions.ts';
 export { wilsonInterval, tInterval, type Interval } from './intervals.ts';
 export { mean, sampleSd } from './moments.ts';
@@ -36,3 +38,5 @@ export {
   type RowPrior,
 } from './rowPosterior.ts';
 export { combineP } from './combineP.ts';
+export { dunnettTail } from './dunnett.ts';
+export { fitLinear, type LinearFit } from './fitLinear.ts';

@@ -1,0 +1,12 @@
+export {
+  analyseTrial,
+  type AnovaLine,
+  type CheckDifference,
+  type Demonstration,
+  type ReplicatedTrial,
+  type TrialDifference,
+  type TrialPlot,
+} from './analyseTrial.ts';
+export { lettersOf } from './lettersOf.ts';
+export { payback, type Payback } from './payback.ts';
+export { COMPARISONS, replicatesNeeded, trialPower, type Comparison } from './trialPower.ts';

@@ -1,0 +1,77 @@
+import { requireOpenShare, requirePositive, requireWhole } from '../arguments/index.ts';
+import { noncentralTCdf, tQuantile } from '../stats/index.ts';
+import { dunnettCritical, tukeyCritical } from './criticals.ts';
+
+/** What a trial is to answer: one pair that was named before, all against a check, or every pair. */
+export const COMPARISONS = ['planned', 'check', 'all'] as const;
+export type Comparison = (typeof COMPARISONS)[number];
+
+/**
+ * The chance that a trial in complete blocks tells a true difference of one pair.
+ *
+ * @param residualSd, difference in one unit; @param alpha (default 0.05)
+ * @throws RangeError for fewer than two replicates or treatments, or an SD or difference that is not above zero
+ * @example trialPower({ replicates: 6, treatments: 4, residualSd: 0.05, difference: 0.08 }) // 0.73
+ */
+export function trialPower({
+  replicates,
+  treatments,
+  residualSd,
+  difference,
+  alpha = 0.05,
+  comparison = 'planned',
+}: {
+  replicates: number;
+  treatments: number;
+  residualSd: number;
+  difference: number;
+  alpha?: number;
+  comparison?: Comparison;
+}): number {
+  requireWhole('replicates', replicates, 2);
+  requireWhole('treatments', treatments, 2);
+  requirePositive('residualSd', residualSd);
+  requirePositive('difference', difference);
+  requireOpenShare('alpha', alpha);
+  const df = (replicates - 1) * (treatments - 1);
+  const critical =
+    comparison === 'planned'
+      ? tQuantile(1 - alpha / 2, df)
+      : comparison === 'all'
+        ? tukeyCritical(treatments, df, alpha)
+        : dunnettCritical(new Array<number>(treatments - 1).fill(Math.SQRT1_2), df, alpha);
+  const away = difference / (residualSd * Math.sqrt(2 / replicates));
+  // So far away that nothing is left on this side of it.
+  if (away > critical + 37) return 1;
+  return Math.max(
+    0,
+    Math.min(1, 1 - noncentralTCdf(critical, df, away) + noncentralTCdf(-critical, df, away)),
+  );
+}
+
+/** More than a field takes. */
+const MOST = 200;
+
+/**
+ * Replicates that a trial needs to tell a true difference with a wanted power.
+ *
+ * @param power (default 0.8)
+ * @returns 2…200; Infinity where more would be needed
+ * @throws RangeError as `trialPower`
+ * @example replicatesNeeded({ treatments: 4, residualSd: 0.05, difference: 0.08 }) // 7
+ */
+export function replicatesNeeded({
+  power = 0.8,
+  ...of
+}: Omit<Parameters<typeof trialPower>[0], 'replicates'> & { power?: number }): number {
+  requireOpenShare('power', power);
+  const enough = (replicates: number) => trialPower({ ...of, replicates }) >= power;
+  if (!enough(MOST)) return Infinity;
+  let [low, high] = [1, MOST];
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    if (enough(middle)) high = middle;
+    else low = middle;
+  }
+  return high;
+}
