@@ -1220,6 +1220,8 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'fitBend',
     'readStrips',
     'lettersOf',
+    'analyseFactors',
+    'analyseByCovariate',
     'longGapShare',
     'readReplantCase',
   ] as const),

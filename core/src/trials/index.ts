@@ -10,3 +10,9 @@ export {
 export { lettersOf } from './lettersOf.ts';
 export { payback, type Payback } from './payback.ts';
 export { COMPARISONS, replicatesNeeded, trialPower, type Comparison } from './trialPower.ts';
+export { analyseFactors, type FactorAnalysis, type FactorPlot } from './analyseFactors.ts';
+export {
+  analyseByCovariate,
+  type CovariateAnalysis,
+  type CovariatePlot,
+} from './analyseByCovariate.ts';

@@ -55,6 +55,7 @@ export function payback({
   // What a money a year is worth today, over the years.
   const annuity = discount === 0 ? years : -Math.expm1(-years * Math.log1p(discount)) / discount;
   const wanted = costPerUnit / (areaM2PerYear * annuity);
+  const finite = (value: number) => (Number.isFinite(value) ? value : null);
   const left = perYear > 0 ? 1 - (costPerUnit * discount) / perYear : -1;
   return {
     perYear,
@@ -62,9 +63,9 @@ export function payback({
       left <= 0
         ? null
         : discount === 0
-          ? costPerUnit / perYear
-          : -Math.log(left) / Math.log1p(discount),
-    breakEvenAreaM2: gainPerM2 > 0 ? costPerUnit / (gainPerM2 * annuity) : null,
+          ? finite(costPerUnit / perYear)
+          : finite(-Math.log(left) / Math.log1p(discount)),
+    breakEvenAreaM2: gainPerM2 > 0 ? finite(costPerUnit / (gainPerM2 * annuity)) : null,
     probabilityItPays:
       gainSe > 0
         ? tCdf(Math.max(-FAR, Math.min(FAR, (gainPerM2 - wanted) / gainSe)), df)
