@@ -6,6 +6,8 @@ import type { WayMark } from './wayMark.ts';
 export const replant: WayMark = {
   mark: 'replant',
   label: 'Replant',
+  // Only an open case is a visit: it is decided at the desk, or after another count.
+  visit: { carry: [], minutes: ({ replant: own }) => (own?.recountOn ? 80 : 20) },
   // A case can be opened as soon as a stand is counted, or without a walk when somebody tells it.
   link: ({ planting }) => `/plantings/${planting.id}/replant`,
   action: ({ replant: own }) =>
@@ -22,12 +24,12 @@ export const replant: WayMark = {
     if (!own) {
       const from = walked ?? addDays(planting.data.plantedOn, 14);
       return {
-        state: walked ? 'notNeeded' : 'later',
+        state: 'notNeeded',
         from,
         to: from,
         reason:
           'Where a stand is weak, keeping it is weighed against replanting, filling in, changing the crop and waiting.',
-        instead: walked ? 'when a stand is weak' : undefined,
+        instead: 'when a stand is weak',
       };
     }
     if (own.decidedOn)

@@ -42,6 +42,27 @@ const facts = (today: string, ...walks: PlantingFacts['walks']): PlantingFacts =
 const markOf = (mark: string, given: PlantingFacts) =>
   trailOf(given).find((one) => one.mark === mark)!;
 
+describe('a replant case on the trail', () => {
+  const own = { openedOn: '2027-05-27', replantOn: '2027-06-01', recountOn: null, decidedOn: null };
+  const given = (change: Partial<typeof own> | Record<string, string>, today = '2027-05-27') =>
+    markOf('replant', { ...facts(today), replant: { ...own, ...change } });
+
+  it('is not needed until one is opened, due until it is decided, and then done', () => {
+    expect(markOf('replant', facts('2027-05-27')).state).toBe('notNeeded');
+    expect(given({})).toMatchObject({ state: 'due', to: '2027-06-01' });
+    expect(given({}, '2027-06-02').state).toBe('overdue');
+    expect(given({ decidedOn: '2027-05-28' })).toMatchObject({ state: 'done', to: '2027-05-28' });
+  });
+
+  it('waits for the day on which plants show what comes back', () => {
+    expect(given({ recountOn: '2027-05-29' })).toMatchObject({
+      state: 'later',
+      from: '2027-05-29',
+    });
+    expect(given({ recountOn: '2027-05-29' }, '2027-05-29').state).toBe('due');
+  });
+});
+
 describe('the trail of a planting', () => {
   it('the stand walk turns from later to due to overdue, and is done once walked', () => {
     expect(markOf('standWalk', facts('2027-05-10')).state).toBe('later');
