@@ -29,6 +29,8 @@ export interface CropFacts {
   heatPerLeaf?: number;
   /** How its yield is spoken of. */
   yieldKind: 'cornYield' | 'beanYield';
+  /** How its price is spoken of. */
+  priceKind: 'cornPrice' | 'beanPrice';
   /** House default: yield of a full, timely stand, kg/m². */
   fullYieldKgPerM2: number;
   /** House defaults: what is usually sown, per m², how deep and in what rows, m. Other figures are asked about. */
@@ -64,6 +66,7 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     },
     heatPerLeaf: 82 * FAHRENHEIT_UNIT,
     yieldKind: 'cornYield',
+    priceKind: 'cornPrice',
     fullYieldKgPerM2: toSi(200, 'bu56PerAc'),
     usual: {
       seedsPerM2: [15_000 / ACRE_M2, 50_000 / ACRE_M2],
@@ -96,6 +99,7 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
       shoot: 75 * FAHRENHEIT_UNIT,
     },
     yieldKind: 'beanYield',
+    priceKind: 'beanPrice',
     fullYieldKgPerM2: toSi(60, 'bu60PerAc'),
     usual: {
       seedsPerM2: [60_000 / ACRE_M2, 300_000 / ACRE_M2],
@@ -127,6 +131,7 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
       shoot: 80 * FAHRENHEIT_UNIT,
     },
     yieldKind: 'beanYield',
+    priceKind: 'beanPrice',
     fullYieldKgPerM2: toSi(70, 'bu60PerAc'),
     usual: {
       seedsPerM2: [400_000 / ACRE_M2, 3_000_000 / ACRE_M2],

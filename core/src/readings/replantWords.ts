@@ -158,9 +158,8 @@ export function whySentence(advice: ReplantAdvice, reading: ReplantReading, show
 /** From what to what an input would have to go, for the advice to turn. */
 export function flipText({ what, from, to }: Flip, reading: ReplantReading, show: Show): string {
   const crop = reading.case!.crop;
-  const { denseStand, yieldKind } = CROP_FACTS[crop];
+  const { denseStand, yieldKind, priceKind } = CROP_FACTS[crop];
   const stand = denseStand ? 'denseStand' : 'population';
-  const price = yieldKind === 'cornYield' ? 'cornPrice' : 'beanPrice';
   const figure = (value: number) =>
     what === 'replantDate'
       ? `${Math.round(value)} days after the best date`
@@ -170,7 +169,7 @@ export function flipText({ what, from, to }: Flip, reading: ReplantReading, show
             {
               stand,
               replantStand: stand,
-              price,
+              price: priceKind,
               fullYield: yieldKind,
               cost: 'moneyPerArea',
               longGaps: 'share',

@@ -7,7 +7,6 @@ export const REPLANT_DEFAULTS = {
   recountAfterDays: 4,
   /** Spread of what the curves say is lost: on the log scale. */
   curveSpread: 0.25,
-  /** What a plant filled in between bears of its share: beans branch beside it, corn overgrows it. */
   /** When planting is best, and the last day on which a crop still ripens: month and day. */
   bestOn: { corn: '05-05', soybean: '05-10', wheat: '10-01' } satisfies Record<Crop, string>,
   lastOn: { corn: '06-20', soybean: '07-05', wheat: '11-15' } satisfies Record<Crop, string>,
@@ -26,5 +25,6 @@ export const REPLANT_DEFAULTS = {
   /** A kg of grain that is wetter, and later. */
   dryPerKg: { corn: 0.004, soybean: 0, wheat: 0 } satisfies Record<Crop, number>,
   pricePerKg: { corn: 0.17, soybean: 0.39, wheat: 0.21 } satisfies Record<Crop, number>,
+  /** What a plant filled in between bears of its share: beans branch beside it, corn overgrows it. */
   fillInBears: { corn: 0.15, soybean: 0.7, wheat: 0.7 } satisfies Record<Crop, number>,
 } as const;

@@ -79,7 +79,7 @@ export const spentPerM2 = ({
 }: ReplantCase['costs']): number => seedPerM2 * (1 - seedAllowance) + endPerM2 + plantPerM2;
 
 /** The zones of a case; a field without any is one. */
-export const zonesOf = (one: ReplantCase): readonly ReplantZone[] =>
+const zonesOf = (one: ReplantCase): readonly ReplantZone[] =>
   one.zones ?? [
     {
       share: 1,

@@ -1,4 +1,5 @@
-import { fitLinear, fUpperTail, mean } from '../stats/index.ts';
+import { fitLinear, mean } from '../stats/index.ts';
+import { anovaOf, type AnovaLine } from './anovaOf.ts';
 import { dummies, levelsOf, requirePlots } from './plots.ts';
 
 export interface FactorPlot {
@@ -10,14 +11,7 @@ export interface FactorPlot {
 
 export interface FactorAnalysis {
   /** Sequential: blocks, each factor, then the two together. */
-  anova: {
-    source: 'block' | 'a' | 'b' | 'a×b' | 'residual';
-    df: number;
-    ss: number;
-    ms: number;
-    f: number | null;
-    p: number | null;
-  }[];
+  anova: AnovaLine<'block' | 'a' | 'b' | 'a×b'>[];
   /** Over blocks alike; of one factor over the other's levels alike. */
   means: {
     a: { level: string; mean: number }[];
@@ -66,28 +60,12 @@ export function analyseFactors(plots: readonly FactorPlot[]): FactorAnalysis {
   );
   if (fit.residualDf < 1)
     throw new RangeError('plots must leave something to tell chance by: add a block');
-  const ms = fit.residualSs / fit.residualDf;
-  let from = 1;
-  const line = (source: 'block' | 'a' | 'b' | 'a×b', count: number) => {
-    const [first, last] = [from, (from += count)];
-    const df = fit.estimated.slice(first, last).filter(Boolean).length;
-    const ss = fit.sequentialSs.slice(first, last).reduce((sum, own) => sum + own, 0);
-    const f = df > 0 && ms > 0 ? ss / df / ms : null;
-    return {
-      source,
-      df,
-      ss,
-      ms: df > 0 ? ss / df : 0,
-      f,
-      p: f === null ? null : fUpperTail(f, df, fit.residualDf),
-    };
-  };
-  const anova = [
-    line('block', blocks.length - 1),
-    line('a', as.length - 1),
-    line('b', bs.length - 1),
-    line('a×b', (as.length - 1) * (bs.length - 1)),
-  ];
+  const anova = anovaOf(fit, [
+    ['block', blocks.length - 1],
+    ['a', as.length - 1],
+    ['b', bs.length - 1],
+    ['a×b', (as.length - 1) * (bs.length - 1)],
+  ] as const);
   const alike = Array.from({ length: blocks.length - 1 }, () => 1 / blocks.length);
   const cells = as.flatMap((a) =>
     bs.map((b) => ({
@@ -103,10 +81,7 @@ export function analyseFactors(plots: readonly FactorPlot[]): FactorAnalysis {
     }));
   const p = anova[3]!.p ?? 1;
   return {
-    anova: [
-      ...anova,
-      { source: 'residual', df: fit.residualDf, ss: fit.residualSs, ms, f: null, p: null },
-    ],
+    anova,
     means: { a: over('a', as), b: over('b', bs), cells },
     interaction: { p, matters: p < MATTERS },
   };

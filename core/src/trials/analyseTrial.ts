@@ -2,12 +2,12 @@ import { requireOpenShare } from '../arguments/index.ts';
 import {
   dunnettTail,
   fitLinear,
-  fUpperTail,
   mean,
   studentizedRangeTail,
   tQuantile,
   twoSidedP,
 } from '../stats/index.ts';
+import { anovaOf, type AnovaLine } from './anovaOf.ts';
 import { dunnettCritical, tukeyCritical } from './criticals.ts';
 import { lettersOf } from './lettersOf.ts';
 import { dummies, levelsOf, requirePlots } from './plots.ts';
@@ -16,15 +16,6 @@ export interface TrialPlot {
   treatment: string;
   block: string;
   value: number;
-}
-
-export interface AnovaLine {
-  source: 'block' | 'treatment' | 'residual';
-  df: number;
-  ss: number;
-  ms: number;
-  f: number | null;
-  p: number | null;
 }
 
 export interface TrialDifference {
@@ -52,7 +43,7 @@ export interface ReplicatedTrial {
   kind: 'replicated';
   /** The highest first. */
   treatments: { treatment: string; n: number; mean: number; se: number; letters: string }[];
-  anova: AnovaLine[];
+  anova: AnovaLine<'block' | 'treatment'>[];
   residualSd: number;
   residualDf: number;
   /** Of the grand mean. */
@@ -187,7 +178,10 @@ export function analyseTrial(
   return {
     kind: 'replicated',
     treatments: means.map((one) => ({ ...one, letters: letters.get(one.treatment)! })),
-    anova: anovaOf(fit, inBlocks, names.length - 1),
+    anova: anovaOf(fit, [
+      ['block', inBlocks],
+      ['treatment', names.length - 1],
+    ] as const).filter(({ df }) => df > 0),
     residualSd: Math.sqrt(variance),
     residualDf: df,
     cv: grand === 0 ? 0 : Math.sqrt(variance) / Math.abs(grand),
@@ -214,26 +208,4 @@ export function analyseTrial(
       };
     });
   }
-}
-
-function anovaOf(
-  fit: ReturnType<typeof fitLinear>,
-  inBlocks: number,
-  inTreatments: number,
-): AnovaLine[] {
-  const ms = fit.residualSs / fit.residualDf;
-  const line = (source: AnovaLine['source'], from: number, count: number): AnovaLine[] => {
-    const df = fit.estimated.slice(from, from + count).filter(Boolean).length;
-    if (df === 0) return [];
-    const ss = fit.sequentialSs.slice(from, from + count).reduce((sum, own) => sum + own, 0);
-    const f = ms > 0 ? ss / df / ms : null;
-    return [
-      { source, df, ss, ms: ss / df, f, p: f === null ? null : fUpperTail(f, df, fit.residualDf) },
-    ];
-  };
-  return [
-    ...line('block', 1, inBlocks),
-    ...line('treatment', 1 + inBlocks, inTreatments),
-    { source: 'residual', df: fit.residualDf, ss: fit.residualSs, ms, f: null, p: null },
-  ];
 }

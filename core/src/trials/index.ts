@@ -1,6 +1,6 @@
+export type { AnovaLine } from './anovaOf.ts';
 export {
   analyseTrial,
-  type AnovaLine,
   type CheckDifference,
   type Demonstration,
   type ReplicatedTrial,

@@ -6,13 +6,12 @@ import { FigureDialog } from '../units/FigureDialog.tsx';
 /** What the workspace sells a crop for, in its own money. */
 export function PriceDialog({ crop, onClose }: { crop: Crop; onClose(): void }) {
   const workspace = useWorkspace()!;
-  const { label, yieldKind } = CROP_FACTS[crop];
-  const kind = yieldKind === 'cornYield' ? 'cornPrice' : 'beanPrice';
+  const { label, priceKind } = CROP_FACTS[crop];
   return (
     <FigureDialog
       title={`Price of ${label.toLowerCase()}`}
       label="In your own money"
-      kind={kind}
+      kind={priceKind}
       start={workspace.data.prices?.[crop] ?? null}
       without="Take it out"
       keep={useCropFigure('prices', crop)}

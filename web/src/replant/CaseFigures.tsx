@@ -14,9 +14,8 @@ import { useState } from 'react';
 import { Fold } from '../app/Fold.tsx';
 import { useWorkspace } from '../data/hooks.ts';
 import { useCropFigure } from '../stand/useCropFigure.ts';
-import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
-import { useKeepRested } from './useKeepRested.ts';
+import { RestedFigure } from './RestedFigure.tsx';
 import type { Replant } from './useReplant.ts';
 import type { KeepCase } from './useKeepCase.ts';
 import styles from './replant.module.css';
@@ -166,7 +165,7 @@ export function CaseFigures({ replant, keep }: { replant: Replant; keep: KeepCas
           crop={crop}
           of="prices"
           label="Price"
-          kind={CROP_FACTS[crop].yieldKind === 'cornYield' ? 'cornPrice' : 'beanPrice'}
+          kind={CROP_FACTS[crop].priceKind}
           now={one?.pricePerKg ?? null}
         />
         <CaseFigure
@@ -201,7 +200,7 @@ export function CaseFigures({ replant, keep }: { replant: Replant; keep: KeepCas
           {...own}
           name="dryPerKg"
           label="Drying and a late harvest"
-          kind={CROP_FACTS[crop].yieldKind === 'cornYield' ? 'cornPrice' : 'beanPrice'}
+          kind={CROP_FACTS[crop].priceKind}
           now={one?.costs.dryPerKg ?? null}
         />
         <CaseFigure
@@ -304,26 +303,14 @@ function CropFigure({
 }) {
   const units = useUnits();
   const kept = useWorkspace()?.data[of]?.[crop] ?? null;
-  const keep = useCropFigure(of, crop);
-  const [entered, setEntered] = useState(() => enteredFrom(kept, undefined, kind, units));
-  const [problem, setProblem] = useState<string | null>(null);
-  const rested = useKeepRested();
   return (
-    <QuantityInput
+    <RestedFigure
       label={label}
       kind={kind}
-      entered={entered}
-      problem={problem ?? undefined}
+      kept={kept}
+      keep={useCropFigure(of, crop)}
       placeholder={now === null ? '' : units.show(now, kind)}
       description={kept === null ? <span className="default-mark">default</span> : undefined}
-      onBlur={rested.now}
-      onEntered={(next) => {
-        setEntered(next);
-        rested.later(() => {
-          const empty = next.text.trim() === '';
-          if (empty || next.value !== null) setProblem(keep(empty ? null : next.value));
-        });
-      }}
     />
   );
 }
@@ -352,20 +339,17 @@ function CaseFigure({
 }) {
   const units = useUnits();
   const kept = record?.data[name] ?? null;
-  const [entered, setEntered] = useState(() =>
-    enteredFrom(kept, record?.data.typed[name], kind, units),
-  );
-  const [problem, setProblem] = useState<string>();
-  const rested = useKeepRested();
   const source = from ?? (reading.byDefault.has(name) ? 'default' : 'as in the case before');
   return (
-    <QuantityInput
+    <RestedFigure
       label={label}
       kind={kind}
       // A stand this thin is what it is about: nobody is asked whether it is meant.
       usual={kind === 'population' || kind === 'denseStand' ? [0, MOST_PER_M2] : undefined}
-      entered={entered}
-      problem={problem ?? reading.problems[name]}
+      kept={kept}
+      typed={record?.data.typed[name]}
+      keep={(value, text) => keep({ [name]: value }, { [name]: text })[name]}
+      problem={reading.problems[name]}
       placeholder={now === null ? '' : units.show(now, kind)}
       description={
         kept === null && now !== null && source ? (
@@ -376,15 +360,6 @@ function CaseFigure({
           )
         ) : undefined
       }
-      onBlur={rested.now}
-      onEntered={(next) => {
-        setEntered(next);
-        rested.later(() => {
-          const empty = next.text.trim() === '';
-          if (!empty && next.value === null) return;
-          setProblem(keep({ [name]: empty ? null : next.value }, { [name]: next.text })[name]);
-        });
-      }}
     />
   );
 }

@@ -14,9 +14,8 @@ import { useOfferUndo } from '../app/Undo.tsx';
 import type { Draft } from '../data/device.ts';
 import { useDevice, useToday } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
-import { QuantityInput, enteredFrom } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
-import { useKeepRested } from './useKeepRested.ts';
+import { RestedFigure } from './RestedFigure.tsx';
 import type { Replant } from './useReplant.ts';
 import type { KeepCase } from './useKeepCase.ts';
 
@@ -141,32 +140,20 @@ function Outcome({
 }) {
   const units = useUnits();
   const kind = CROP_FACTS[planting.data.crop].yieldKind;
-  const [entered, setEntered] = useState(() =>
-    enteredFrom(data.yieldedKgPerM2, data.typed.yieldedKgPerM2, kind, units),
-  );
-  const [problem, setProblem] = useState<string>();
-  const rested = useKeepRested();
   return (
-    <QuantityInput
+    <RestedFigure
       label="At harvest: what it yielded"
       kind={kind}
-      entered={entered}
-      problem={problem}
+      kept={data.yieldedKgPerM2}
+      typed={data.typed.yieldedKgPerM2}
+      keep={(value, text) =>
+        keep({ yieldedKgPerM2: value }, { yieldedKgPerM2: text }).yieldedKgPerM2
+      }
       description={
         data.decided?.expectedKgPerM2
           ? `${units.show(data.decided.expectedKgPerM2, kind)} was expected`
           : 'The call is scored by it'
       }
-      onBlur={rested.now}
-      onEntered={(next) => {
-        setEntered(next);
-        rested.later(() => {
-          const empty = next.text.trim() === '';
-          if (!empty && next.value === null) return;
-          const typed = { yieldedKgPerM2: next.text };
-          setProblem(keep({ yieldedKgPerM2: empty ? null : next.value }, typed).yieldedKgPerM2);
-        });
-      }}
     />
   );
 }

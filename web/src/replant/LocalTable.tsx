@@ -1,5 +1,11 @@
-import { ACRE_M2, CROP_FACTS, FOOT_M, readStrips, readYieldTable } from '@sendero/core';
-import type { ResponseCurve } from '@sendero/core';
+import {
+  ACRE_M2,
+  CROP_FACTS,
+  FOOT_M,
+  readStrips,
+  readYieldTable,
+  type ResponseCurve,
+} from '@sendero/core';
 import { Button } from '@mantine/core';
 import { parse } from 'papaparse';
 import { useState } from 'react';

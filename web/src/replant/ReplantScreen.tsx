@@ -95,7 +95,7 @@ function Desk({ replant }: { replant: Replant }) {
                 <OptionBars advice={advice} reading={reading} />
               </section>
               <div className="stack">
-                <WhatIf {...{ one: reading.case!, change, setChange, advice }} />
+                <WhatIf {...{ one: reading.case!, change, setChange }} />
                 <Decide {...{ replant, advice, keep }} />
               </div>
             </div>

@@ -1,4 +1,4 @@
-import { CROP_FACTS, type ReplantAdvice, type ReplantCase } from '@sendero/core';
+import { CROP_FACTS, type ReplantCase } from '@sendero/core';
 import { Button, Slider } from '@mantine/core';
 import { useUnits } from '../units/useUnits.ts';
 import styles from './replant.module.css';
@@ -34,12 +34,10 @@ export function WhatIf({
   one: ReplantCase;
   change: Change;
   setChange(change: Change): void;
-  advice: ReplantAdvice;
 }) {
   const units = useUnits();
-  const { denseStand, yieldKind } = CROP_FACTS[one.crop];
+  const { denseStand, priceKind } = CROP_FACTS[one.crop];
   const kind = units.standKind(denseStand);
-  const price = yieldKind === 'cornYield' ? 'cornPrice' : 'beanPrice';
   const changed = change.stand !== 1 || change.days !== 0 || change.price !== 1;
   const slider = (
     label: string,
@@ -92,7 +90,7 @@ export function WhatIf({
         'The price',
         'price',
         [0.5, 1.8, 0.02],
-        units.show(one.pricePerKg * change.price, price),
+        units.show(one.pricePerKg * change.price, priceKind),
       )}
     </section>
   );

@@ -1,4 +1,5 @@
 import {
+  adviseReplant,
   adviseReplantSteps,
   seededRandom,
   type ReplantAdvice,
@@ -19,10 +20,5 @@ export const steps = ({ case: one, draws }: AdviceQuestion) =>
   adviseReplantSteps(one, { draws, random: seededRandom(SEED) });
 
 /** All at once, where there is no worker to ask. */
-export function adviseNow(question: AdviceQuestion): ReplantAdvice {
-  const run = steps(question);
-  for (;;) {
-    const step = run.next();
-    if (step.done) return step.value;
-  }
-}
+export const adviseNow = ({ case: one, draws }: AdviceQuestion): ReplantAdvice =>
+  adviseReplant(one, { draws, random: seededRandom(SEED) });
