@@ -1,7 +1,7 @@
 import { GAPS_COST, ofDate, ofStand } from './relativeYield.ts';
 import type { ReplantCase, ReplantZone } from './replantCase.ts';
 import { REPLANT_DEFAULTS } from './replantDefaults.ts';
-import { tableYield } from './yieldTable.ts';
+import { tableYield, type YieldTable } from './yieldTable.ts';
 
 /** One way the world may turn out: standard normals and a share. */
 export interface Draw {
@@ -28,17 +28,36 @@ export const MIDDLE: Draw = {
 const LINE = 400;
 
 /** What is borne at one date: what the date leaves of a full stand, and what a stand bears of that. */
+interface DatedCurve {
+  date: number;
+  stand(plantsPerM2: number): number;
+}
+
 function curveAt(
   { crop, school = 'compensating', curves }: Pick<ReplantCase, 'crop' | 'school' | 'curves'>,
   daysAfterBest: number,
-): { date: number; stand(plantsPerM2: number): number } {
+): DatedCurve {
   if (!curves)
     return {
       date: ofDate(crop, daysAfterBest),
       stand: (plants) => ofStand(crop, Math.max(0, plants), school),
     };
-  const most = curves.plantsPerM2.at(-1)!;
   const days = Math.max(0, daysAfterBest);
+  const known = lines.get(curves) ?? new Map<number, DatedCurve>();
+  const before = known.get(days);
+  if (before) return before;
+  if (known.size >= MOST_LINES) known.clear();
+  const made = lineOf(curves, days);
+  lines.set(curves, known.set(days, made));
+  return made;
+}
+
+/** Lines of tables by their days: what would turn a case asks the same two dates hundreds of times. */
+const lines = new WeakMap<YieldTable, Map<number, DatedCurve>>();
+const MOST_LINES = 40;
+
+function lineOf(curves: YieldTable, days: number): DatedCurve {
+  const most = curves.plantsPerM2.at(-1)!;
   const at = (plantsPerM2: number) => tableYield(curves, { plantsPerM2, daysAfterBest: days });
   const date = at(most);
   const line = Array.from({ length: LINE + 1 }, (_, i) => at((most * i) / LINE));

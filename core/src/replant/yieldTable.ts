@@ -20,15 +20,26 @@ export interface YieldTable {
  * @example tableYield(table, { plantsPerM2: 5.5, daysAfterBest: 10 }) // 0.87
  */
 export function tableYield(
-  { daysAfterBest: dates, plantsPerM2: stands, shares }: YieldTable,
+  table: YieldTable,
   { plantsPerM2, daysAfterBest }: { plantsPerM2: number; daysAfterBest: number },
 ): number {
   requireNotNegative('plantsPerM2', plantsPerM2);
   requireFinite('daysAfterBest', daysAfterBest);
+  const { daysAfterBest: dates, plantsPerM2: stands } = table;
   const least = stands[0]!;
   const few = plantsPerM2 < least ? plantsPerM2 / least : 1;
-  const byDate = shares.map((line) => monotoneSpline(stands, line)(plantsPerM2));
+  const byDate = linesOf(table).map((line) => line(plantsPerM2));
   return few * monotoneSpline(dates, byDate)(daysAfterBest);
+}
+
+/** The curve of each date, made once for a table: a case asks it thousands of times. */
+const lines = new WeakMap<YieldTable, ((plantsPerM2: number) => number)[]>();
+function linesOf(table: YieldTable) {
+  const known = lines.get(table);
+  if (known) return known;
+  const made = table.shares.map((line) => monotoneSpline(table.plantsPerM2, line));
+  lines.set(table, made);
+  return made;
 }
 
 export type ReadYieldTable = { ok: true; table: YieldTable } | { ok: false; problem: string };
