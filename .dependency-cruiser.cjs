@@ -30,13 +30,13 @@ module.exports = {
       name: 'enter-core-rooms-by-their-index',
       severity: 'error',
       from: { path: '^core/src/([^/]+)/' },
-      to: { path: '^core/src/([^/]+)/', pathNot: ['^core/src/$1/', '/index\\.ts$'] },
+      to: { path: '^core/src/([^/]+)/', pathNot: ['^core/src/$1/', '/index\\.ts$', '\\.testing\\.ts$'] },
     },
     {
       name: 'simulation-stays-out-of-the-app',
       comment: 'the simulated world makes demo data and tests; screens never import it',
       severity: 'error',
-      from: { path: '^web/src', pathNot: '\\.test\\.tsx?$' },
+      from: { path: '^web/src', pathNot: '\\.(test|testing)\\.tsx?$' },
       to: { path: '^core/src/simulation' },
     },
     {

@@ -1,4 +1,18 @@
-import { defineConfig } from 'vitest/config';
+import { join } from 'node:path';
+import { defineConfig, type TestProjectInlineConfiguration } from 'vitest/config';
+import { bundleCore } from './scripts/lib/build.mjs';
+
+const alias = await bundleCore();
+/** A room that only uses the core; the core's own tests read its modules. */
+const usesCore = (
+  test: NonNullable<TestProjectInlineConfiguration['test']>,
+  more: Record<string, string> = {},
+): TestProjectInlineConfiguration => ({
+  resolve: { alias: { ...alias, ...more } },
+  // React as it is built has no other.
+  oxc: { jsx: { runtime: 'automatic', development: false } },
+  test: { server: { deps: { external: [/\/core\/dist\//] } }, ...test },
+});
 
 export default defineConfig({
   test: {
@@ -23,48 +37,51 @@ export default defineConfig({
           testTimeout: 60_000,
         },
       },
-      {
-        test: {
-          name: 'server',
-          isolate: false,
-          root: './server',
-          globalSetup: './src/testingTemplate.ts',
-          include: ['src/**/*.test.ts'],
-          environment: 'node',
-          testTimeout: 30_000,
-          hookTimeout: 60_000,
-        },
-      },
-      {
-        test: {
-          name: 'stand-ins',
-          isolate: false,
-          root: './stand-ins',
-          include: ['src/**/*.test.ts'],
-          environment: 'node',
-        },
-      },
-      {
-        test: {
-          name: 'web',
-          isolate: false,
-          root: './web',
-          include: ['src/**/*.test.ts'],
-          environment: 'node',
-        },
-      },
-      {
-        test: {
+      usesCore({
+        name: 'server',
+        isolate: false,
+        root: './server',
+        globalSetup: './src/testingTemplate.ts',
+        include: ['src/**/*.test.ts'],
+        environment: 'node',
+        testTimeout: 30_000,
+        hookTimeout: 60_000,
+      }),
+      usesCore({
+        name: 'stand-ins',
+        isolate: false,
+        root: './stand-ins',
+        include: ['src/**/*.test.ts'],
+        environment: 'node',
+      }),
+      usesCore({
+        name: 'web',
+        setupFiles: ['./src/app/channels.setup.ts', './src/app/pageEnds.setup.ts'],
+        isolate: false,
+        root: './web',
+        include: ['src/**/*.test.ts'],
+        environment: 'node',
+      }),
+      usesCore(
+        {
           name: 'screens',
           // Two tests beside a browser on two cores: the clock is no verdict.
           testTimeout: 30_000,
           isolate: false,
-          setupFiles: './src/app/screens.setup.ts',
+          setupFiles: ['./src/app/screens.setup.ts', './src/app/pageEnds.setup.ts'],
           root: './web',
           include: ['src/**/*.test.tsx'],
           environment: 'happy-dom',
+          // React as it is built: what it notes for its messages costs more than drawing.
+          env: { NODE_ENV: 'production' },
         },
-      },
+        {
+          'virtual:pwa-register/react': join(
+            import.meta.dirname,
+            'web/src/app/noWorker.testing.ts',
+          ),
+        },
+      ),
     ],
   },
 });

@@ -36,6 +36,8 @@ export class App {
     return this.databaseUrl;
   }
   private child: ChildProcess | undefined;
+  /** The server ended without being asked to: whatever was done to what stands around it, it should not. */
+  endedByItself = false;
   /** Of the server's process. */
   get pid(): number {
     return this.child!.pid!;
@@ -77,7 +79,10 @@ export class App {
     const { child } = this;
     const end = () => child.kill('SIGKILL');
     process.once('exit', end);
-    child.once('exit', () => process.removeListener('exit', end));
+    child.once('exit', (code) => {
+      process.removeListener('exit', end);
+      this.endedByItself ||= code !== null && code !== 0;
+    });
     const healthy = () =>
       fetch(`${this.url}/api/v1/health`).then(
         (response) => response.ok,
@@ -133,13 +138,20 @@ export const test = base.extend<object, { demo: App; empty: App }>({
 });
 export { expect };
 
-/** A device of its own: storage and network apart from every other. */
+/**
+ * A device of its own: storage and network apart from every other.
+ *
+ * @param of.keepsApp keeps the whole app, as an installed one does, and so can be opened without a network; it costs two seconds
+ */
 export async function newDevice(
   browser: Browser,
   app: App,
-  person?: string,
+  { person, keepsApp = false }: { person?: string; keepsApp?: boolean } = {},
 ): Promise<{ context: BrowserContext; page: Page }> {
-  const context = await browser.newContext({ baseURL: app.url });
+  const context = await browser.newContext({
+    baseURL: app.url,
+    serviceWorkers: keepsApp ? 'allow' : 'block',
+  });
   const page = await context.newPage();
   await page.goto('/');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(/^Today/);
@@ -150,8 +162,18 @@ export async function newDevice(
     await expect(page.getByLabel('Work as').locator('option:checked')).toHaveText(person);
     await visit(page, '/');
   }
+  if (keepsApp) await appKept(page);
   return { context, page };
 }
+
+/** Waits until the app is on the device, and its page takes what it needs from there. */
+export const appKept = (page: Page) =>
+  page.evaluate(async () => {
+    const { serviceWorker } = navigator;
+    await serviceWorker.ready;
+    if (serviceWorker.controller) return;
+    await new Promise((resolve) => serviceWorker.addEventListener('controllerchange', resolve));
+  });
 
 /** Goes to a screen as by a link: an app that is open is not loaded anew. */
 export async function visit(page: Page, address: string): Promise<void> {

@@ -3,7 +3,7 @@ import type { Count } from '@sendero/core';
 import { seededRandom } from '@sendero/core';
 import type { Browser, BrowserContext, Page } from '@playwright/test';
 import pg from 'pg';
-import { App, signedIn, type MadeRecord } from './app.ts';
+import { App, appKept, signedIn, type MadeRecord } from './app.ts';
 import { openFaultyRoad, type FaultyRoad } from './faultyRoad.ts';
 
 /** What can go wrong between a tap and the database. */
@@ -20,6 +20,15 @@ export const FAULTS = [
   'reload',
 ] as const;
 export type Fault = (typeof FAULTS)[number];
+
+/** A page or a process starts anew for each of these: they take ten times as long as the others. */
+const COSTLY: readonly Fault[] = [
+  'server killed',
+  'database gone',
+  'tab closed in mid-tap',
+  'second tab',
+  'reload',
+];
 
 /** Rows that are tapped on; each is one count that all devices share. */
 const ROWS = 6;
@@ -39,11 +48,17 @@ interface FaultyDevice {
  * Two devices with one or two tabs each tap on the same six counts while the faults of a seed happen.
  * At the end everything is mended and what was shown as kept is compared with the database.
  *
+ * @param of.costlyOneIn so many draws of a fault that costs a page or a process one happens; the others are drawn anew
  * @returns faults by kind, taps made, and the figures of each row: tapped and in the database
  */
 export async function faultRun(
   browser: Browser,
-  { seed, faults, say }: { seed: number; faults: number; say?(line: string): void },
+  {
+    seed,
+    faults,
+    costlyOneIn = 1,
+    say,
+  }: { seed: number; faults: number; costlyOneIn?: number; say?(line: string): void },
 ) {
   const random = seededRandom(seed);
   const app = await App.start({ demo: false });
@@ -73,10 +88,10 @@ export async function faultRun(
   };
   const newDevice = async (): Promise<FaultyDevice> => {
     const road = await openFaultyRoad(app.url);
-    const context = await browser.newContext({ baseURL: road.url });
+    const context = await browser.newContext({ baseURL: road.url, serviceWorkers: 'allow' });
     const device: FaultyDevice = { context, tabs: [], road };
     await openTab(device);
-    await device.tabs[0]!.page.evaluate(() => navigator.serviceWorker.ready);
+    await appKept(device.tabs[0]!.page);
     return device;
   };
   /** Taps a row so many times, as a thumb does, and leaves the page no time to rest. */
@@ -159,8 +174,12 @@ export async function faultRun(
     happened[fault] += 1;
   };
 
-  for (let i = 0; i < faults; i++) {
+  const drawn = (): Fault => {
     const fault = FAULTS[random.below(FAULTS.length)]!;
+    return COSTLY.includes(fault) && random.below(costlyOneIn) > 0 ? drawn() : fault;
+  };
+  for (let i = 0; i < faults; i++) {
+    const fault = drawn();
     // A server that is off comes back before long, so that the rest of the faults meet one.
     if (down && random.below(4) === 0) {
       await app.run();
@@ -170,6 +189,7 @@ export async function faultRun(
     if (say && (i + 1) % 100 === 0) say(`${i + 1} faults, ${tapped.reduce((a, b) => a + b)} taps`);
   }
 
+  if (app.endedByItself) throw new Error('the server ended by itself: see what it said above');
   // All is well again: everything that was kept arrives.
   if (down) await app.run();
   for (const device of devices) {

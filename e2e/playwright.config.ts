@@ -3,7 +3,8 @@ import { defineConfig, devices } from '@playwright/test';
 export default defineConfig({
   testDir: './tests',
   globalSetup: './fillTemplates.ts',
-  timeout: 90_000,
+  // An action has an end of its own; a task of a person has as long as a busy machine needs.
+  timeout: 180_000,
   expect: { timeout: 15_000 },
   // Each worker has servers of its own, each test devices of its own.
   fullyParallel: true,
@@ -23,7 +24,7 @@ export default defineConfig({
     // Traces cost a sixth of the time: npx playwright test --trace on, when one is wanted.
     trace: 'off',
     screenshot: 'only-on-failure',
-    // Keeping the whole app on the device costs a second each time: for the tests that leave the network.
+    // Keeping the whole app on the device costs seconds each time: for the devices that leave the network (`keepsApp`).
     serviceWorkers: 'block',
   },
 });

@@ -125,21 +125,23 @@ const shots: {
     },
   },
   {
-    name: 'how-deep',
+    name: 'trials',
     size: DESK,
     whole: true,
-    go: async (page) => {
-      await page.goto(`${base}/depth`);
-      await page.getByLabel('Your adequate level').fill('30');
-      for (const [at, value] of [
-        ['2', '18'],
-        ['2 1/2', '27'],
-      ] as const) {
-        await page.getByLabel('Read at').fill(at);
-        await page.getByLabel('or a sensor’s figure').fill(value);
-        await page.getByRole('button', { name: 'Add the reading' }).click();
-      }
-      await page.getByRole('radio', { name: 'dry and windy' }).click();
+    async go(page) {
+      await page.goto(`${base}/trials`);
+      await page.getByTestId('running-answer').waitFor();
+    },
+  },
+  {
+    name: 'trial',
+    size: DESK,
+    whole: true,
+    async go(page) {
+      await page.goto(`${base}/trials`);
+      await page.getByRole('link', { name: /^Windmill East 2026/ }).click();
+      await page.getByTestId('answer').waitFor();
+      await page.waitForTimeout(1200);
     },
   },
   {
@@ -197,22 +199,6 @@ const shots: {
         .first()
         .click();
       await page.getByTestId('points-to').waitFor();
-    },
-  },
-  // Last: it begins a walk, which the others would show.
-  {
-    name: 'way-phone',
-    size: PHONE,
-    async go(page) {
-      await page.context().grantPermissions(['geolocation']);
-      await page.context().setGeolocation({ longitude: -138.5942, latitude: 44.5975, accuracy: 4 });
-      await open('Windmill East')(page);
-      await page.goto(`${page.url()}/plan`);
-      await page.getByText(/about \d/).waitFor();
-      await page.getByRole('button', { name: 'Walk these stops' }).click();
-      await page.getByRole('button', { name: 'Start the walk' }).click();
-      await page.getByText(/position within/).waitFor();
-      await page.waitForTimeout(800);
     },
   },
 ];

@@ -18,6 +18,8 @@ interface Sane<Arguments extends unknown[] = unknown[]> {
   endless: string[];
   /** Arguments that another function of the core made, and nobody types: only what comes out is looked at. */
   made: string[];
+  /** Cases tried: fewer of what takes longer than a few milliseconds. */
+  runs: number;
 }
 
 const table: Sane[] = [];
@@ -25,7 +27,7 @@ function takes<Arguments extends unknown[]>(
   name: keyof typeof core,
   parameters: string,
   sane: fc.Arbitrary<Arguments>,
-  { signed = '', endless = '', made = '' } = {},
+  { signed = '', endless = '', made = '', runs = 60 } = {},
 ) {
   const words = (text: string) => text.split(' ').filter(Boolean);
   table.push({
@@ -35,6 +37,7 @@ function takes<Arguments extends unknown[]>(
     signed: words(signed),
     endless: words(endless),
     made: words(made),
+    runs,
   });
 }
 
@@ -403,7 +406,7 @@ takes(
     ),
     record({ target: number(-9, 9), tolerance: number(0.1, 9) }),
   ),
-  { signed: 'value target' },
+  { signed: 'value target', runs: 15 },
 );
 takes(
   'rowModel',
@@ -721,6 +724,7 @@ takes(
 takes('minutesText', 'minutes', args(whole(0, 900)));
 takes('makeSprings', 'random draws', args(fc.constant(core.seededRandom(1)), fc.constant(20)), {
   made: 'random',
+  runs: 15,
 });
 takes(
   'heatAhead',
@@ -869,7 +873,7 @@ takes(
   'gridIn',
   'shape stepM',
   args(fc.constant(core.onPlane(boxFrame.plane, box)), number(10, 90)),
-  { made: 'shape' },
+  { made: 'shape', runs: 15 },
 );
 takes('planeAt', 'origin', args(degrees), { made: 'origin' });
 takes('geodesicDistance', 'from to', args(degrees, degrees), { made: 'from to' });
@@ -901,7 +905,7 @@ takes(
     random,
     whole(1, 200),
   ),
-  { made: 'boundary random' },
+  { made: 'boundary random', runs: 15 },
 );
 takes(
   'drawPlaces',
@@ -999,6 +1003,7 @@ takes(
   'dunnettTail',
   't lambdas df',
   args(number(0, 8), list(number(0.2, 0.95), 1, 6), whole(2, 40)),
+  { runs: 15 },
 );
 takes(
   'fitLinear',
@@ -1028,6 +1033,124 @@ takes(
     ]),
   ),
   { signed: 'value' },
+);
+takes(
+  'analyseSites',
+  'site treatment block value',
+  args(
+    list(
+      record({
+        site: some('x', 'y'),
+        treatment: some('a', 'b'),
+        block: some('1', '2'),
+        value: number(0, 3),
+      }),
+      6,
+      14,
+    ).map((plots) => [
+      { site: 'x', treatment: 'a', block: '1', value: 1 },
+      { site: 'y', treatment: 'b', block: '1', value: 1.2 },
+      ...plots,
+    ]),
+  ),
+  { signed: 'value', runs: 15 },
+);
+takes(
+  'fitResponse',
+  'x value price cost',
+  args(
+    list(record({ x: number(0, 9), value: number(0, 3) }), 3, 9).map((points) => [
+      { x: -1, value: 1 },
+      { x: 10, value: 2 },
+      { x: 12, value: 1.5 },
+      ...points,
+    ]),
+    record({
+      shape: some('quadratic', 'quadraticPlateau', 'linearPlateau'),
+      price: number(0.1, 5),
+      cost: number(0, 3),
+    }),
+  ),
+  { signed: 'x value', runs: 15 },
+);
+takes(
+  'fieller',
+  'p q vp vq vpq t',
+  args(
+    record({
+      p: number(-3, 3),
+      q: number(-3, 3),
+      vp: number(0, 1),
+      vq: number(0, 1),
+      vpq: number(0, 0.01),
+      t: number(1, 5),
+    }),
+  ),
+  { signed: 'p q vp vq vpq t' },
+);
+takes(
+  'differenceSeen',
+  'replicates treatments residualSd',
+  args(
+    record({
+      replicates: whole(2, 8),
+      treatments: whole(2, 5),
+      residualSd: number(0.02, 0.3),
+    }),
+  ),
+  { runs: 15 },
+);
+takes(
+  'layTrial',
+  'levels replicates seed',
+  args(
+    record({
+      layout: some('blocks', 'oneEach'),
+      levels: list(whole(2, 4), 1, 2),
+      replicates: whole(1, 6),
+      seed: whole(0, 1e6),
+    }),
+  ),
+);
+takes(
+  'fitStrips',
+  'planterWidthM combineWidthM rowWidthM guardRows',
+  args(
+    record({
+      planterWidthM: number(2, 20),
+      combineWidthM: number(2, 14),
+      rowWidthM: number(0.2, 1),
+      guardRows: whole(0, 3),
+      half: some(true, false),
+    }),
+  ),
+);
+takes(
+  'stripYield',
+  'weightKg moisture lengthM widthM',
+  args(
+    record({
+      crop: some('corn', 'wheat'),
+      weightKg: number(0, 5000),
+      moisture: number(0, 0.4),
+      lengthM: number(10, 800),
+      widthM: number(2, 20),
+    }),
+  ),
+);
+takes(
+  'worthOfAnotherYear',
+  'gainPerM2 gainSe neededPerM2 anotherSe perGain',
+  args(
+    record({
+      gainPerM2: number(-0.01, 0.01),
+      gainSe: number(1e-4, 0.01),
+      neededPerM2: number(-0.01, 0.01),
+      anotherSe: number(1e-4, 0.01),
+      perGain: number(0, 1e7),
+    }),
+  ),
+  { signed: 'gainPerM2 neededPerM2' },
 );
 takes(
   'trialPower',
@@ -1113,7 +1236,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'fieldArea',
   ] as const),
   ...(['isIn', 'onPlane', 'compassWord', 'chooseSpread', 'nestedOrder'] as const),
-  ...(['planStops', 'toWalk', 'firstPass', 'cutTo', 'addPart', 'steady'] as const),
+  ...(['planStops', 'toWalk', 'firstPass', 'passStrip', 'cutTo', 'addPart', 'steady'] as const),
   ...([
     'placeOfStop',
     'fieldRounds',
@@ -1222,9 +1345,41 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'lettersOf',
     'analyseFactors',
     'analyseByCovariate',
-    'longGapShare',
-    'readReplantCase',
+    'analyseSplitPlot',
+    'analyseEmergenceTrial',
+    'lookAtPlots',
+    'readTrial',
   ] as const),
+  ...([
+    'trialMeasureKind',
+    'trialProblems',
+    'trialTreatments',
+    'answerTrial',
+    'bestAgainst',
+    'trialFactorsSentence',
+    'trialLookSentences',
+    'trialMoistureSentence',
+    'trialMoneySentence',
+    'trialResponseSentence',
+    'trialSentence',
+    'trialTitle',
+    'togetherSentence',
+    'siteOf',
+    'trialKey',
+    'trialsTogether',
+    'trialResidual',
+    'trialEmergence',
+    'placeStrips',
+    'levelsIn',
+    'treatmentsOf',
+    'drawOf',
+    'stripsOf',
+    'boughtFor',
+    'annuityOf',
+    'outermostCrossing',
+    'measuredStrips',
+  ] as const),
+  ...(['longGapShare', 'readReplantCase'] as const),
   ...([
     'weakParts',
     'isZone',
@@ -1342,7 +1497,7 @@ describe('sane in, finite out; a figure that is none is refused by its name', ()
           expect(refusal).not.toMatch(/^(nothing|TypeError)/);
         },
       ),
-      { numRuns: 100 },
+      { numRuns: of.runs },
     );
   });
 });

@@ -33,6 +33,7 @@ import { median, miss, overLimit, report } from './report.ts';
 import { season } from './season.ts';
 import { refits, spring } from './spring.ts';
 import { reportTaps } from './taps.ts';
+import { trials } from './trials.ts';
 
 const DIST = new URL('../../web/dist/', import.meta.url);
 const milliseconds = (work: () => unknown) => {
@@ -292,6 +293,7 @@ const parts = [
   plants,
   planterCard,
   replant,
+  trials,
 ];
 for (const part of parts.filter(({ name }) => !only || name === only)) {
   const app = await App.start({ demo: ![season, spring, plants, planterCard].includes(part) });

@@ -1,6 +1,7 @@
 import { resolve } from 'node:path';
 import { createApp } from './api/app.ts';
 import { LIMITS } from './api/limits.ts';
+import { isConnectionTrouble } from './database/connectionTrouble.ts';
 import { openDatabase } from './database/openDatabase.ts';
 import { fillIfEmpty } from './demo/fillWorkspace.ts';
 import { startStationQueue } from './weather/stationQueue.ts';
@@ -41,6 +42,12 @@ const startQueue = () =>
       setTimeout(startQueue, 60_000).unref();
     },
   );
+// The queue does not wait to hear whether a finished job could be written down: a database that goes away just then would end
+// the server with it. The job is done again; anything else that nobody heard is a fault and ends it as ever.
+process.on('unhandledRejection', (error) => {
+  if (!isConnectionTrouble(error)) throw error;
+  console.error((error as Error).message);
+});
 startQueue();
 server.on('listening', () => console.log(`listening on ${HOST}:${PORT}`));
 server.on('error', (error) => {

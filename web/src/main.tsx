@@ -6,8 +6,9 @@ import { MantineProvider } from '@mantine/core';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
+import { createBrowserRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
-import { router } from './app/routes.tsx';
+import { routes } from './app/routes.tsx';
 import { theme } from './app/theme.ts';
 import { Device } from './data/device.ts';
 import { DeviceContext } from './data/hooks.ts';
@@ -21,6 +22,7 @@ store.subscribe(() => {
   const { preferences } = store.getState();
   if (preferences !== remembered) rememberPreferences((remembered = preferences));
 });
+const router = createBrowserRouter(routes);
 void device.open();
 
 createRoot(document.getElementById('root')!).render(

@@ -1,33 +1,59 @@
+import { isForLater, PACK, WORTH_THE_PACK } from './keptFiles.ts';
+
 declare const self: ServiceWorkerGlobalScope & {
   /** Every file of this build with its version, put in by the build. */
   __WB_MANIFEST: { url: string; revision: string | null }[];
 };
 
 /**
- * Keeps the app on the device. What a stand walk needs comes first; the rest follows one by one in the
- * background. A piece that fails to download holds nothing up: it is fetched when it is asked for, or
+ * Keeps the app on the device. What a stand walk needs comes first, in one file where most of it is missing; the rest follows
+ * one by one in the background. A piece that fails to download holds nothing up: it is fetched when it is asked for, or
  * the next time round.
  */
 const FILES = self.__WB_MANIFEST;
 const CACHE = 'sendero-app';
-/** What is not needed in the field: the distribution chart, planning at the desk, rare letters. */
-const LATER = /SpacingChart|Monitor|Targets|Adviser|KeyList|latin-ext/;
 const addressOf = (url: string) => new URL(url, self.location.origin).href;
 /** Files whose name says their content never change; the start page is kept under its build. */
 const keyOf = ({ url, revision }: { url: string; revision: string | null }) =>
   revision === null || url.startsWith('assets/')
     ? addressOf(url)
     : `${addressOf(url)}?build=${revision}`;
+const BY_ADDRESS = new Map(FILES.map((file) => [addressOf(file.url), file]));
 const START = FILES.find(({ url }) => url === 'index.html')!;
+
+async function missing(cache: Cache, files: typeof FILES): Promise<typeof FILES> {
+  const kept = new Set((await cache.keys()).map(({ url }) => url));
+  return files.filter((file) => !kept.has(keyOf(file)));
+}
+
+/** Most of the app in one request. What is not in it, or not in this build, is left to be fetched by itself. */
+async function keepPack(cache: Cache, files: typeof FILES): Promise<void> {
+  try {
+    const response = await fetch(addressOf(PACK), { cache: 'no-cache' });
+    if (!response.ok) return;
+    const texts = (await response.json()) as Record<string, string>;
+    await Promise.all(
+      files.map(async (file) => {
+        const text = texts[file.url];
+        if (text === undefined) return;
+        const type = file.url.endsWith('.css') ? 'text/css' : 'text/javascript';
+        const headers = { 'content-type': `${type}; charset=utf-8` };
+        await cache.put(keyOf(file), new Response(text, { headers }));
+      }),
+    );
+  } catch {
+    // No signal just now: see above.
+  }
+}
 
 async function keep(files: typeof FILES): Promise<void> {
   const cache = await caches.open(CACHE);
-  for (const file of files) {
-    const key = keyOf(file);
-    if (await cache.match(key)) continue;
+  const absent = await missing(cache, files);
+  if (absent.length > WORTH_THE_PACK) await keepPack(cache, absent);
+  for (const file of await missing(cache, absent)) {
     try {
       const response = await fetch(addressOf(file.url), { cache: 'no-cache' });
-      if (response.ok) await cache.put(key, response);
+      if (response.ok) await cache.put(keyOf(file), response);
     } catch {
       // No signal just now: see above.
     }
@@ -35,7 +61,7 @@ async function keep(files: typeof FILES): Promise<void> {
 }
 
 self.addEventListener('install', (event) => {
-  const first = FILES.filter(({ url }) => !LATER.test(url));
+  const first = FILES.filter(({ url }) => !isForLater(url));
   event.waitUntil(
     keep(first).then(async () => {
       // Without its start page this build could not start offline: then the one before stays.
@@ -54,6 +80,8 @@ self.addEventListener('activate', (event) => {
       for (const { url } of await cache.keys()) if (!own.has(url)) await cache.delete(url);
       // The app of before kept its files elsewhere.
       for (const name of await caches.keys()) if (name !== CACHE) await caches.delete(name);
+      // The page of a first visit too takes its pieces from here, when it has left the network before they were asked for.
+      await self.clients.claim();
     })(),
   );
 });
@@ -68,10 +96,7 @@ self.addEventListener('fetch', (event) => {
   const url = new URL(request.url);
   if (request.method !== 'GET' || url.origin !== self.location.origin) return;
   if (url.pathname.startsWith('/api/')) return;
-  const file =
-    request.mode === 'navigate'
-      ? START
-      : FILES.find((one) => addressOf(one.url) === url.origin + url.pathname);
+  const file = request.mode === 'navigate' ? START : BY_ADDRESS.get(url.origin + url.pathname);
   if (!file) return;
   event.respondWith(
     (async () => {
@@ -84,5 +109,3 @@ self.addEventListener('fetch', (event) => {
     })(),
   );
 });
-
-export {};

@@ -22,6 +22,7 @@ const facts = (today: string, more: Partial<PlantingFacts> = {}): PlantingFacts 
   emergence: NO_EMERGENCE,
   tags: NO_TAGS,
   replant: null,
+  trial: null,
   planter: { id: 'goose', name: 'Goose', rows: 12, first: true },
   today,
   ...more,

@@ -31,6 +31,10 @@ export interface CropFacts {
   yieldKind: 'cornYield' | 'beanYield';
   /** How its price is spoken of. */
   priceKind: 'cornPrice' | 'beanPrice';
+  /** House default: what a kg is sold for, in a money like a dollar; to be replaced by one’s own. */
+  pricePerKg: number;
+  /** Share of water in the grain that is sold (field guide 11.2). */
+  soldAtMoisture: number;
   /** House default: yield of a full, timely stand, kg/m². */
   fullYieldKgPerM2: number;
   /** House defaults: what is usually sown, per m², how deep and in what rows, m. Other figures are asked about. */
@@ -67,6 +71,8 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     heatPerLeaf: 82 * FAHRENHEIT_UNIT,
     yieldKind: 'cornYield',
     priceKind: 'cornPrice',
+    pricePerKg: 0.17,
+    soldAtMoisture: 0.155,
     fullYieldKgPerM2: toSi(200, 'bu56PerAc'),
     usual: {
       seedsPerM2: [15_000 / ACRE_M2, 50_000 / ACRE_M2],
@@ -100,6 +106,8 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     },
     yieldKind: 'beanYield',
     priceKind: 'beanPrice',
+    pricePerKg: 0.39,
+    soldAtMoisture: 0.13,
     fullYieldKgPerM2: toSi(60, 'bu60PerAc'),
     usual: {
       seedsPerM2: [60_000 / ACRE_M2, 300_000 / ACRE_M2],
@@ -132,6 +140,8 @@ export const CROP_FACTS: Record<Crop, CropFacts> = {
     },
     yieldKind: 'beanYield',
     priceKind: 'beanPrice',
+    pricePerKg: 0.21,
+    soldAtMoisture: 0.135,
     fullYieldKgPerM2: toSi(70, 'bu60PerAc'),
     usual: {
       seedsPerM2: [400_000 / ACRE_M2, 3_000_000 / ACRE_M2],

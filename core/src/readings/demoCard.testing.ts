@@ -1,9 +1,7 @@
-import { makeDemoSeason } from '../simulation/index.ts';
 import type { DataOf, Kind } from '../records/index.ts';
 import { show } from '../units/index.ts';
+import { demoSeason as season } from '../simulation/demo/demoSeason.testing.ts';
 import type { CardRecords } from './index.ts';
-
-const season = makeDemoSeason();
 
 /** The demo's records of a kind. */
 export const of = <K extends Kind>(kind: K) =>

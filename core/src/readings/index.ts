@@ -195,3 +195,37 @@ export {
   waitSentence,
   whySentence,
 } from './replantWords.ts';
+export {
+  measuredStrips,
+  readTrial,
+  trialMeasureKind,
+  trialProblems,
+  trialTreatments,
+  type TrialReading,
+  type TrialRecords,
+  type TrialStripReading,
+  type TrialTreatment,
+} from './readTrial.ts';
+export {
+  answerTrial,
+  trialEmergence,
+  TRIAL_ADJUSTMENTS,
+  type AgainstCheck,
+  type TrialAdjustment,
+  type TrialAnswer,
+} from './answerTrial.ts';
+export {
+  bestAgainst,
+  DEMONSTRATION_WORDS,
+  trialFactorsSentence,
+  trialLookSentences,
+  trialMoistureSentence,
+  trialMoneySentence,
+  trialResponseSentence,
+  trialSentence,
+  trialTitle,
+  togetherSentence,
+} from './trialWords.ts';
+export { siteOf, trialKey, trialsTogether, type TrialsTogether } from './trialsTogether.ts';
+export { trialResidual } from './trialResidual.ts';
+export { boughtFor } from './boughtFor.ts';

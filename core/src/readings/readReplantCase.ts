@@ -203,7 +203,11 @@ export function readReplantCase({
 
   const full = fullYieldOf(crop, workspace);
   if (full.byDefault) byDefault.add('fullYield');
-  const pricePerKg = orDefault('price', workspace?.prices?.[crop] ?? null, D.pricePerKg[crop]);
+  const pricePerKg = orDefault(
+    'price',
+    workspace?.prices?.[crop] ?? null,
+    CROP_FACTS[crop].pricePerKg,
+  );
   const costs = {
     seedPerM2: money('seedPerM2', perAc(D.seedPerAc[crop])),
     seedAllowance: money('seedAllowance', 0),
@@ -354,7 +358,7 @@ function otherCropOf(
     fullYieldKgPerM2:
       data.otherYieldKgPerM2 ??
       fullYieldOf(crop, workspace).kgPerM2 * (crop === sown ? D.earlierMaturityYields : 1),
-    pricePerKg: workspace?.prices?.[crop] ?? D.pricePerKg[crop],
+    pricePerKg: workspace?.prices?.[crop] ?? CROP_FACTS[crop].pricePerKg,
     costPerM2:
       data.otherCostPerM2 ?? D.seedPerAc[crop] / ACRE_M2 + costs.endPerM2 + costs.plantPerM2,
   };

@@ -2,6 +2,7 @@ import { group } from 'd3-array';
 import { ownVisit, plannedVisits, workVisits, type PlannedVisit } from '../calendar/index.ts';
 import { fitEmergence, poolLengths } from '../emergence/index.ts';
 import type { Kept, Kind, ReplantRecord, TAG_VISITS, Walk } from '../records/index.ts';
+import { drawOf, stripsOf } from '../trials/index.ts';
 import { NO_EMERGENCE, type PlantingFacts } from '../waymarks/index.ts';
 import {
   daysOfMonths,
@@ -147,11 +148,25 @@ export interface WorkRecords {
   tags: Held<'taggedPlant'>;
   outcomes: Held<'tagOutcome'>;
   cases: Held<'replantCase'>;
+  trials: Held<'trial'>;
+  strips: Held<'trialStrip'>;
 }
 
 /** What the trail and the calendar know of each planting of a season, by its id. */
 export function readFacts(
-  { plantings, planters, walks, lengths, counts, digs, tags, outcomes, cases }: WorkRecords,
+  {
+    plantings,
+    planters,
+    walks,
+    lengths,
+    counts,
+    digs,
+    tags,
+    outcomes,
+    cases,
+    trials,
+    strips,
+  }: WorkRecords,
   predicted: SeasonWeather['predicted'],
   { season, today }: { season: number; today: string },
 ): Map<string, PlantingFacts> {
@@ -161,6 +176,13 @@ export function readFacts(
   const countsOf = group(counts, ({ data }) => data.lengthId);
   const tagsOf = group(tags, ({ data }) => data.plantingId);
   const outcomesOf = group(outcomes, ({ data }) => data.plantId);
+  const trialOf = new Map(
+    [...trials]
+      .filter(({ data }) => !data.archived)
+      .sort((a, b) => (a.id < b.id ? -1 : 1))
+      .map((one) => [one.data.plantingId, one]),
+  );
+  const stripsIn = group(strips, ({ data }) => data.trialId);
   const caseOf = new Map(cases.map(({ data }) => [data.plantingId, data]));
   const planterOf = new Map(planters.map((planter) => [planter.id, planter.data]));
   const met = new Set<string>();
@@ -182,6 +204,7 @@ export function readFacts(
             emergence: standing(planting, lengthsOf.get(planting.id) ?? [], countsOf),
             tags: tagsStanding(tagsOf.get(planting.id) ?? [], outcomesOf),
             replant: caseStanding(caseOf.get(planting.id)),
+            trial: trialStanding(trialOf.get(planting.id), stripsIn),
             planter:
               planter && planterId
                 ? { id: planterId, name: planter.name, rows: planter.rows, first }
@@ -222,6 +245,31 @@ function caseStanding(own: ReplantRecord | undefined): PlantingFacts['replant'] 
     recountOn: recountOn(own),
     // To wait is to decide later.
     decidedOn: decided && decided.option !== 'wait' ? decided.on : null,
+  };
+}
+
+/** What the trail knows of a planting's trial. */
+function trialStanding(
+  own: Kept<'trial'> | undefined,
+  kept: ReadonlyMap<string, Held<'trialStrip'>>,
+): PlantingFacts['trial'] {
+  if (!own) return null;
+  const planned = stripsOf(drawOf(own.data));
+  const strips = (kept.get(own.id) ?? []).filter(({ data }) => data.number <= planned);
+  const missed = strips.filter(({ data }) => data.done === 'missed').length;
+  const weighed = strips.filter(({ data }) => data.weightKg !== null && data.done !== 'missed');
+  return {
+    id: own.id,
+    primary: own.data.primary,
+    strips: planned,
+    ticked: strips.filter(({ data }) => data.doneOn !== null).length,
+    toHarvest: planned - missed,
+    harvested: weighed.length,
+    harvestedOn:
+      weighed
+        .map(({ data }) => data.harvestedOn ?? '')
+        .sort()
+        .at(-1) || null,
   };
 }
 

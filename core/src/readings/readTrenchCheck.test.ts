@@ -108,6 +108,8 @@ const stopOf = (ordinal: number, own: Observation[]) =>
         at: null,
         accuracyM: null,
         skipped: [],
+        trialId: null,
+        strip: null,
         note: '',
       },
     },

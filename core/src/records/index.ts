@@ -48,6 +48,8 @@ export {
   type Visit,
   type WorkItem,
   type ReplantRecord,
+  type Trial,
+  type TrialStrip,
   type ResponseCurve,
   type Evidence,
   type Workspace,

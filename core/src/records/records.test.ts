@@ -14,6 +14,7 @@ import {
   type LookUp,
 } from './index.ts';
 import { NORMAL_FURROW } from '../depth/index.ts';
+import { demoSeason as season } from '../simulation/demo/demoSeason.testing.ts';
 import { makeDemoSeason } from '../simulation/index.ts';
 
 let made = 0;
@@ -417,7 +418,6 @@ describe('what arrives', () => {
 });
 
 describe('the demo season', () => {
-  const season = makeDemoSeason();
   const held = new Map<string, Kept>();
   const lookUp: LookUp = (kind, id) => held.get(`${kind} ${id}`) as never;
 

@@ -24,7 +24,6 @@ export const REPLANT_DEFAULTS = {
   plantPerAc: 20,
   /** A kg of grain that is wetter, and later. */
   dryPerKg: { corn: 0.004, soybean: 0, wheat: 0 } satisfies Record<Crop, number>,
-  pricePerKg: { corn: 0.17, soybean: 0.39, wheat: 0.21 } satisfies Record<Crop, number>,
   /** What a plant filled in between bears of its share: beans branch beside it, corn overgrows it. */
   fillInBears: { corn: 0.15, soybean: 0.7, wheat: 0.7 } satisfies Record<Crop, number>,
 } as const;

@@ -10,7 +10,7 @@ export {
   type SamplingFrame,
 } from './samplingFrame.ts';
 export { roundLength, shortestRound } from './shortestRound.ts';
-export { firstPass, passLines, type Passes, type PassLines } from './passes.ts';
+export { firstPass, passLines, passStrip, type Passes, type PassLines } from './passes.ts';
 export {
   addPlaces,
   cutShort,

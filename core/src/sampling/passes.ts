@@ -1,4 +1,4 @@
-import { requirePositive } from '../arguments/index.ts';
+import { requireNotNegative, requirePositive } from '../arguments/index.ts';
 import {
   isIn,
   middleOf,
@@ -101,4 +101,41 @@ export function firstPass(
   const [first, last] = [inside[0] ?? 0, inside.at(-1) ?? 1];
   const place = (share: number) => plane.toPlace(at(first + share * (last - first)));
   return [place(0.15), place(0.85)];
+}
+
+/**
+ * The ground between two distances from the edge where passes begin, along the passes: a strip of a trial on the map. It lies in the middle of
+ * the field’s length.
+ *
+ * @param fromM, toM from the edge; @param lengthM along the passes
+ * @returns a closed ring, degrees
+ * @example passStrip({ bearingDeg: 0, firstAt: 'left' }, boundary, 0, 9.1, 400).length // 5
+ */
+export function passStrip(
+  { bearingDeg, firstAt }: Passes,
+  boundary: Boundary,
+  fromM: number,
+  toM: number,
+  lengthM: number,
+): Position[] {
+  requireNotNegative('fromM', fromM);
+  requirePositive('toM', toM);
+  requirePositive('lengthM', lengthM);
+  const plane = planeAt(middleOf(boundary));
+  const angle = (bearingDeg * Math.PI) / 180;
+  const side = sideOf(firstAt);
+  const corners = onPlane(plane, boundary).flat(2);
+  const edge = Math.min(...corners.map((at) => acrossOf(at, angle, side)));
+  const along = corners.map(([x, y]) => x * Math.sin(angle) + y * Math.cos(angle));
+  const middle = (Math.min(...along) + Math.max(...along)) / 2;
+  const place = (acrossM: number, alongM: number) => {
+    const across = (edge + acrossM) * side;
+    return plane.toPlace([
+      across * Math.cos(angle) + alongM * Math.sin(angle),
+      -across * Math.sin(angle) + alongM * Math.cos(angle),
+    ]);
+  };
+  const [near, far] = [middle - lengthM / 2, middle + lengthM / 2];
+  const ring = [place(fromM, near), place(fromM, far), place(toM, far), place(toM, near)];
+  return [...ring, ring[0]!];
 }

@@ -54,3 +54,4 @@ export {
   type SimulatedUnit,
   type SimulatedZone,
 } from './world.ts';
+export { ORDINARY_TRIAL, simulateTrial, type TrialGround } from './simulateTrial.ts';

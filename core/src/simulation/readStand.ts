@@ -18,12 +18,24 @@ export interface Stretch {
   atH: number;
 }
 
-/** Whole leaf stages a plant has made between its emergence and the look, by heat. */
-function stageReader(stand: SimulatedStand, atH: number) {
+/** Heat of each day of a weather for a crop, and up to it: every stretch of a stand asks for the same. */
+const heatOf = new WeakMap<SimulatedStand, { daily: number[]; upTo: Float64Array }>();
+
+function heatDuring(stand: SimulatedStand) {
+  const known = heatOf.get(stand);
+  if (known) return known;
   const { crop, weather } = stand.scenario;
   const { heatBaseC, heatCapC, heatLimits } = CROP_FACTS[crop];
   const daily = heatUnits(weather, { baseC: heatBaseC, capC: heatCapC, limits: heatLimits });
-  const upTo = cumsum([0, ...daily]);
+  const heat = { daily, upTo: cumsum([0, ...daily]) };
+  heatOf.set(stand, heat);
+  return heat;
+}
+
+/** Whole leaf stages a plant has made between its emergence and the look, by heat. */
+function stageReader(stand: SimulatedStand, atH: number) {
+  const { daily, upTo } = heatDuring(stand);
+  const { crop } = stand.scenario;
   const heatAt = (hours: number) => {
     const day = Math.min(daily.length, Math.floor(hours / 24));
     return upTo[day]! + (day < daily.length ? daily[day]! * (hours / 24 - day) : 0);

@@ -1,5 +1,5 @@
 import { requireNotNegative } from '../arguments/index.ts';
-import { mean, sampleSd, tQuantile } from '../stats/index.ts';
+import { fieller, mean, sampleSd, tQuantile } from '../stats/index.ts';
 import type { TagGroup } from './tagGroups.ts';
 
 export interface OwnWeight {
@@ -55,10 +55,13 @@ function ratio(
   const df =
     spread ** 2 / (v1 ** 2 / (above.length - 1) + (weight ** 2 * v0) ** 2 / (below.length - 1));
   if (!Number.isFinite(df)) return own;
-  const t2 = tQuantile((1 + confidence) / 2, df) ** 2;
-  // The weights θ that (m₁ − θ m₀)² ≤ t² (v₁ + θ² v₀) does not rule out.
-  const a = m0 ** 2 - t2 * v0;
-  if (a <= 0) return own;
-  const root = Math.sqrt(Math.max(0, (m1 * m0) ** 2 - a * (m1 ** 2 - t2 * v1)));
-  return { ...own, lower: (m1 * m0 - root) / a, upper: (m1 * m0 + root) / a };
+  const interval = fieller({
+    p: m1,
+    q: m0,
+    vp: v1,
+    vq: v0,
+    vpq: 0,
+    t: tQuantile((1 + confidence) / 2, df),
+  });
+  return { ...own, ...interval };
 }

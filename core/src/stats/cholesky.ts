@@ -1,49 +1,73 @@
 /**
- * Lower Cholesky factor of a symmetric matrix kept row by row, in place; `false` where it is not positive definite.
- * Own code, since the fits that need it factor the same small matrix hundreds of times in typed arrays.
+ * Lower Cholesky factors of symmetric matrices kept row by row. Own code, since the fits that need it factor the same small matrix hundreds
+ * of times in typed arrays. What is zero before the first entry of a row stays so: with `firstOf` those are passed over.
  */
-export function factorInPlace(matrix: Float64Array, size: number, tolerance = 0): boolean {
-  for (let j = 0; j < size; j++) {
-    const rowJ = j * size;
-    let pivot = matrix[rowJ + j]!;
-    const whole = pivot;
-    for (let k = 0; k < j; k++) pivot -= matrix[rowJ + k]! ** 2;
-    if (!(pivot > tolerance * Math.abs(whole))) return false;
-    const root = Math.sqrt(pivot);
-    matrix[rowJ + j] = root;
-    for (let i = j + 1; i < size; i++) {
-      const rowI = i * size;
+
+/** Where each row has its first entry that is not zero. */
+export function firstOf(matrix: Float64Array, size: number): Int32Array {
+  const first = new Int32Array(size);
+  for (let i = 0; i < size; i++) {
+    let j = 0;
+    while (j < i && matrix[i * size + j] === 0) j++;
+    first[i] = j;
+  }
+  return first;
+}
+
+/** Factors in place; `false` where the matrix is not positive definite. */
+export function factorInPlace(
+  matrix: Float64Array,
+  size: number,
+  { tolerance = 0, first }: { tolerance?: number; first?: Int32Array } = {},
+): boolean {
+  for (let i = 0; i < size; i++) {
+    const rowI = i * size;
+    const fromI = first ? first[i]! : 0;
+    for (let j = fromI; j < i; j++) {
+      const rowJ = j * size;
       let sum = matrix[rowI + j]!;
-      for (let k = 0; k < j; k++) sum -= matrix[rowI + k]! * matrix[rowJ + k]!;
-      matrix[rowI + j] = sum / root;
+      for (let k = Math.max(fromI, first ? first[j]! : 0); k < j; k++)
+        sum -= matrix[rowI + k]! * matrix[rowJ + k]!;
+      matrix[rowI + j] = sum / matrix[rowJ + j]!;
     }
+    const whole = matrix[rowI + i]!;
+    let pivot = whole;
+    for (let k = fromI; k < i; k++) pivot -= matrix[rowI + k]! * matrix[rowI + k]!;
+    if (!(pivot > tolerance * Math.abs(whole))) return false;
+    matrix[rowI + i] = Math.sqrt(pivot);
   }
   return true;
 }
 
-/** Solves for one right-hand side in place, with the factor of `factorInPlace`. */
-export function solveInPlace(factor: Float64Array, size: number, right: Float64Array): void {
-  for (let i = 0; i < size; i++) {
+/** Solves for one right-hand side in place, with a factor; it holds zeros before `from`. */
+export function solveInPlace(
+  factor: Float64Array,
+  size: number,
+  right: Float64Array,
+  { from = 0, first }: { from?: number; first?: Int32Array } = {},
+): void {
+  for (let i = from; i < size; i++) {
+    const row = i * size;
     let sum = right[i]!;
-    for (let k = 0; k < i; k++) sum -= factor[i * size + k]! * right[k]!;
-    right[i] = sum / factor[i * size + i]!;
+    for (let k = Math.max(from, first ? first[i]! : 0); k < i; k++)
+      sum -= factor[row + k]! * right[k]!;
+    right[i] = sum / factor[row + i]!;
   }
   for (let i = size - 1; i >= 0; i--) {
-    let sum = right[i]!;
-    for (let k = i + 1; k < size; k++) sum -= factor[k * size + i]! * right[k]!;
-    right[i] = sum / factor[i * size + i]!;
+    const row = i * size;
+    const value = (right[i]! /= factor[row + i]!);
+    if (value === 0) continue;
+    for (let k = first ? first[i]! : 0; k < i; k++) right[k]! -= factor[row + k]! * value;
   }
 }
 
 /** Inverse, row by row, of the matrix whose factor this is. */
-export function inverseOf(factor: Float64Array, size: number): Float64Array {
+export function inverseOf(factor: Float64Array, size: number, first?: Int32Array): Float64Array {
   const inverse = new Float64Array(size * size);
-  const column = new Float64Array(size);
   for (let i = 0; i < size; i++) {
-    column.fill(0);
+    const column = inverse.subarray(i * size, (i + 1) * size);
     column[i] = 1;
-    solveInPlace(factor, size, column);
-    inverse.set(column, i * size);
+    solveInPlace(factor, size, column, { from: i, first });
   }
   return inverse;
 }

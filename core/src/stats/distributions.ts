@@ -143,19 +143,6 @@ export function betaBinomialUpperTail(
   return Math.min(1, tail);
 }
 
-/**
- * P(Q > q) of the studentized range of `groups` means: Tukey’s p-value, where q is √2 times a pair’s t.
- * @example studentizedRangeTail(3.5, 3, 10) // 0.0771
- */
-export function studentizedRangeTail(q: number, groups: number, df: number): number {
-  requireNotNegative('q', q);
-  requireWhole('groups', groups, 2);
-  requirePositive('df', df);
-  // Beyond this nothing is left of the tail, and the sum behind it would lose itself.
-  if (q > 1000) return 0;
-  return Math.max(0, Math.min(1, 1 - jStat.tukey.cdf(q, groups, df)));
-}
-
 /** P(T ≤ t) of the noncentral t. @example noncentralTCdf(2.1, 10, 1.5) // 0.6898 */
 export function noncentralTCdf(t: number, df: number, noncentrality: number): number {
   requireFinite('t', t);

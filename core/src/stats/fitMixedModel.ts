@@ -250,11 +250,12 @@ function satterthwaite(equations: MixedEquations, { spread, residualVariance: s 
     ]),
   ];
   const information = s > 0 ? invert(hessian) : null;
+  const sumOf = equations.sums(spread);
   return (weights: readonly number[]) => {
     if (weights.length !== equations.columns)
       throw new RangeError(`weights must have ${equations.columns} entries, got ${weights.length}`);
     requireEachFinite('weights', weights);
-    const { estimate, variance, leans } = equations.sumOf(spread, weights);
+    const { estimate, variance, leans } = sumOf(weights);
     const own = open.map((k) => leans[k]!);
     const plain = variance - open.reduce((sum, k, i) => sum + ratios[k]! * own[i]!, 0);
     const gradient = [plain, ...own];

@@ -11,7 +11,6 @@ export {
   chiSquareQuantile,
   fastNormalCdf,
   noncentralTCdf,
-  studentizedRangeTail,
 } from './distributions.ts';
 export { wilsonInterval, tInterval, type Interval } from './intervals.ts';
 export { mean, sampleSd } from './moments.ts';
@@ -38,5 +37,7 @@ export {
   type RowPrior,
 } from './rowPosterior.ts';
 export { combineP } from './combineP.ts';
+export { studentizedRangeTail } from './studentizedRange.ts';
 export { dunnettTail } from './dunnett.ts';
+export { fieller } from './fieller.ts';
 export { fitLinear, type LinearFit } from './fitLinear.ts';

@@ -8,7 +8,6 @@ declare module 'jstat' {
     chisquare: Continuous<[df: number]>;
     studentt: Continuous<[df: number]>;
     centralF: Continuous<[df1: number, df2: number]>;
-    tukey: { cdf(q: number, groups: number, df: number): number };
     noncentralt: { cdf(t: number, df: number, noncentrality: number): number };
     ibeta(x: number, a: number, b: number): number;
     gammaln(x: number): number;

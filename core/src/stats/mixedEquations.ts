@@ -1,4 +1,4 @@
-import { factorInPlace, inverseOf, solveInPlace } from './cholesky.ts';
+import { factorInPlace, firstOf, inverseOf, solveInPlace } from './cholesky.ts';
 
 /**
  * Henderson's mixed model equations of one set of readings, to be solved again for each guess of the
@@ -20,11 +20,10 @@ export interface MixedEquations {
   /** First and second derivatives of the deviance in the ratios. */
   slopes: (spread: Spread) => { slope: number[]; bend: number[][] };
   information: (spread: Spread) => Information;
-  /** A sum of fixed effects: its estimate, its variance over the residual's, and ‖ZᵀV⁻¹X(XᵀV⁻¹X)⁻¹w‖² of each factor. */
-  sumOf: (
+  /** Any sum of fixed effects: its estimate, its variance over the residual's, and ‖ZᵀV⁻¹X(XᵀV⁻¹X)⁻¹w‖² of each factor. */
+  sums: (
     spread: Spread,
-    weights: readonly number[],
-  ) => { estimate: number; variance: number; leans: number[] };
+  ) => (weights: readonly number[]) => { estimate: number; variance: number; leans: number[] };
 }
 
 export interface Spread {
@@ -63,12 +62,16 @@ export function mixedEquations(
   );
   const bigLevels = big < 0 ? 0 : factors[big]!.levels.length;
   // Columns of the dense part: the levels of all other factors, then the fixed effects.
-  const offsets: number[] = [];
+  // Factors of many levels come first: what nests in them then leaves a factor of mostly zeros.
+  const offsets = factors.map(() => 0);
   let random = 0;
-  factors.forEach(({ levels }, k) => {
-    offsets.push(random);
-    if (k !== big) random += levels.length;
-  });
+  [...factors.keys()]
+    .filter((k) => k !== big)
+    .sort((a, b) => factors[b]!.levels.length - factors[a]!.levels.length)
+    .forEach((k) => {
+      offsets[k] = random;
+      random += factors[k]!.levels.length;
+    });
   const d = random + p;
 
   // Taken off first, so that sums of squares do not drown in the size of the readings.
@@ -108,10 +111,19 @@ export function mixedEquations(
     at.forEach((a, s) => shared[l]!.set(a, (shared[l]!.get(a) ?? 0) + values[s]!));
   }
   // Who shares readings with a level of the big factor, and how many: by level, and by dense column.
-  const rows = shared.map((row) => ({
-    at: Int32Array.from(row.keys()),
-    by: Float64Array.from(row.values()),
-  }));
+  // Pairs of columns of a level, each once and as a place in a matrix of them, with what they share.
+  const rows = shared.map((row) => {
+    const own = [...row];
+    const pairs = own.flatMap(([i, a]) =>
+      own.flatMap(([j, b]) => (j <= i ? [[i * d + j, a * b] as const] : [])),
+    );
+    return {
+      at: Int32Array.from(row.keys()),
+      by: Float64Array.from(row.values()),
+      pairs: Int32Array.from(pairs, ([place]) => place),
+      products: Float64Array.from(pairs, ([, product]) => product),
+    };
+  });
   const columnsOf = Array.from({ length: d }, () => [] as [number, number][]);
   rows.forEach(({ at, by }, l) => at.forEach((a, s) => columnsOf[a]!.push([l, by[s]!])));
   const factorOf = new Int32Array(random);
@@ -126,29 +138,28 @@ export function mixedEquations(
     return { scale, bigScale: big < 0 ? 0 : Math.sqrt(ratios[big]!) };
   };
 
+  /** Σ over levels of the big factor of weight × (its shared readings) × (the same): the lower half. */
+  const acrossLevels = (weight: (l: number) => number) => {
+    const sum = new Float64Array(d * d);
+    rows.forEach(({ pairs, products }, l) => {
+      const w = weight(l);
+      if (w !== 0) for (let k = 0; k < pairs.length; k++) sum[pairs[k]!]! += w * products[k]!;
+    });
+    return sum;
+  };
+
   const at: MixedEquations['at'] = (ratios) => {
     const { scale, bigScale } = roots(ratios);
     const pivots = Float64Array.from(counts, (count) => bigScale * bigScale * count + 1);
-    const system = new Float64Array(d * d);
+    const system = acrossLevels((l) => (bigScale * bigScale) / pivots[l]!);
     for (let i = 0; i < d; i++)
       for (let j = 0; j <= i; j++)
         system[i * d + j] =
-          scale[i]! * scale[j]! * gram[i * d + j]! + (i === j && i < random ? 1 : 0);
-    if (bigScale > 0)
-      rows.forEach(({ at: own, by }, l) => {
-        const weight = (bigScale * bigScale) / pivots[l]!;
-        for (let s = 0; s < own.length; s++) {
-          const i = own[s]!;
-          const left = weight * scale[i]! * by[s]!;
-          if (left === 0) continue;
-          for (let t = 0; t < own.length; t++) {
-            const j = own[t]!;
-            if (j <= i) system[i * d + j]! -= left * scale[j]! * by[t]!;
-          }
-        }
-      });
+          scale[i]! * scale[j]! * (gram[i * d + j]! - system[i * d + j]!) +
+          (i === j && i < random ? 1 : 0);
     // Ratios beyond what numbers hold are no place to go.
-    const held = factorInPlace(system, d);
+    const first = firstOf(system, d);
+    const held = factorInPlace(system, d, { first });
     if (!held && ratios.every((ratio) => ratio === 0)) throw new RangeError(DEPENDENT);
     let logV = 0;
     for (const pivot of pivots) logV += Math.log(pivot);
@@ -164,7 +175,7 @@ export function mixedEquations(
           for (let s = 0; s < places.length; s++)
             dense[places[s]!]! -= part * scale[places[s]!]! * by[s]!;
         }
-      solveInPlace(system, d, dense);
+      solveInPlace(system, d, dense, { first });
       for (let l = 0; l < bigLevels; l++) {
         let sum = own[l]!;
         if (bigScale > 0) {
@@ -195,7 +206,7 @@ export function mixedEquations(
       squares,
       pull,
       solve,
-      inverse: () => inverseOf(system, d),
+      inverse: () => inverseOf(system, d, first),
       beta: dense.slice(random),
     };
   };
@@ -226,19 +237,12 @@ export function mixedEquations(
     return sum;
   };
 
-  /** Σ over levels of the big factor of weight × (its shared readings) × (the same), scaled; symmetric. */
+  /** The same, scaled and whole. */
   const overLevels = (scale: Float64Array, weight: (l: number) => number) => {
-    const sum = new Float64Array(d * d);
-    rows.forEach(({ at: places, by }, l) => {
-      const w = weight(l);
-      for (let s = 0; s < places.length; s++) {
-        const i = places[s]!;
-        const left = w * scale[i]! * by[s]!;
-        if (left === 0) continue;
-        for (let t = 0; t < places.length; t++)
-          sum[i * d + places[t]!]! += left * scale[places[t]!]! * by[t]!;
-      }
-    });
+    const sum = acrossLevels(weight);
+    for (let i = 0; i < d; i++)
+      for (let j = 0; j <= i; j++)
+        sum[j * d + i] = sum[i * d + j] = scale[i]! * scale[j]! * sum[i * d + j]!;
     return sum;
   };
 
@@ -280,8 +284,7 @@ export function mixedEquations(
       const pivot = (l: number) => ratios[big]! * counts[l]! + 1;
       const shared2 = overLevels(scale, (l) => ratios[big]! / pivot(l) ** 2);
       const shared3 = overLevels(scale, (l) => ratios[big]! / pivot(l) ** 3);
-      const half = multiply(own, shared2, d);
-      const whole = multiply(half, own, d);
+      const half = timesSparse(own, shared2, d);
       let [trace, norm, product] = [0, 0, 0];
       const t = pull[big]!;
       const leaning = new Float64Array(d);
@@ -299,9 +302,9 @@ export function mixedEquations(
         let sum = 0;
         for (let j = 0; j < d; j++) {
           sum += own[i * d + j]! * leaning[j]!;
-          trace -= own[i * d + j]! * shared2[j * d + i]!;
+          trace -= own[i * d + j]! * shared2[i * d + j]!;
           // ‖I − C‖² = Σ(1 − 1/a)² − 2 tr((I − A⁻¹)·A⁻¹BS⁻¹BᵀA⁻¹) + ‖A⁻¹BS⁻¹BᵀA⁻¹‖²
-          norm -= 2 * own[i * d + j]! * (shared2[j * d + i]! - shared3[j * d + i]!);
+          norm -= 2 * own[i * d + j]! * (shared2[i * d + j]! - shared3[i * d + j]!);
           norm += half[i * d + j]! * half[j * d + i]!;
         }
         leaned[i] = sum;
@@ -314,7 +317,7 @@ export function mixedEquations(
         if (k === big) continue;
         let [between, along] = [0, 0];
         for (let i = offsets[k]!; i < offsets[k]! + size(k); i++) {
-          between += whole[i * d + i]!;
+          for (let j = 0; j < d; j++) between += half[i * d + j]! * own[i * d + j]!;
           along += leaned[i]! * pull[k]![i - offsets[k]!]!;
         }
         norms[k]![big] = norms[big]![k] = between / (ratios[k]! * ratios[big]!);
@@ -388,24 +391,46 @@ export function mixedEquations(
         ),
       };
     },
-    sumOf: ({ ratios, solve, beta }, weights) => {
+    sums: ({ ratios, solve, beta }) => {
       const { scale, bigScale } = roots(ratios);
-      const dense = new Float64Array(d);
-      weights.forEach((weight, j) => (dense[random + j] = weight));
-      const own = new Float64Array(bigLevels);
-      solve(dense, own);
-      const total = (values: ArrayLike<number>) =>
-        weights.reduce((sum, weight, j) => sum + weight * values[j]!, 0);
-      return {
-        estimate: total(beta) + total(plain),
-        variance: total(dense.subarray(random)),
-        leans: factors.map(({ levels }, k) => {
-          if (ratios[k] === 0) return 0;
-          return levels.reduce(
-            (sum, _, l) => sum + pulled(k, l, dense, own, scale, bigScale) ** 2,
+      // One solution a column: any sum of columns is the same sum of these.
+      const columns = Array.from({ length: p }, (_, j) => {
+        const dense = new Float64Array(d);
+        dense[random + j] = 1;
+        const own = new Float64Array(bigLevels);
+        solve(dense, own);
+        return {
+          fixed: dense.subarray(random),
+          pull: factors.map(({ levels }, k) =>
+            ratios[k] === 0
+              ? null
+              : Float64Array.from(levels, (_, l) => pulled(k, l, dense, own, scale, bigScale)),
+          ),
+        };
+      });
+      const table = (of: (i: number, j: number) => number) =>
+        columns.map((_, i) => columns.map((_, j) => of(i, j)));
+      const inverse = table((i, j) => columns[j]!.fixed[i]!);
+      const leaning = factors.map((_, k) =>
+        table((i, j) => {
+          const [a, b] = [columns[i]!.pull[k], columns[j]!.pull[k]];
+          return a && b ? a.reduce((sum, value, l) => sum + value * b[l]!, 0) : 0;
+        }),
+      );
+      return (weights) => {
+        const form = (of: readonly (readonly number[])[]) =>
+          weights.reduce(
+            (sum, own, i) =>
+              own === 0
+                ? sum
+                : sum + own * weights.reduce((all, other, j) => all + other * of[i]![j]!, 0),
             0,
           );
-        }),
+        return {
+          estimate: weights.reduce((sum, own, j) => sum + own * (beta[j]! + plain[j]!), 0),
+          variance: form(inverse),
+          leans: leaning.map(form),
+        };
       };
     },
   };
@@ -413,15 +438,19 @@ export function mixedEquations(
 
 const total = (values: Float64Array) => values.reduce((sum, value) => sum + value, 0);
 
-/** Product of two square matrices kept row by row. */
-function multiply(a: Float64Array, b: Float64Array, d: number): Float64Array {
+/** Product of two square matrices kept row by row, the second mostly zeros. */
+function timesSparse(a: Float64Array, b: Float64Array, d: number): Float64Array {
   const product = new Float64Array(d * d);
-  for (let i = 0; i < d; i++)
-    for (let k = 0; k < d; k++) {
+  const places = new Int32Array(d);
+  for (let k = 0; k < d; k++) {
+    let count = 0;
+    for (let j = 0; j < d; j++) if (b[k * d + j] !== 0) places[count++] = j;
+    for (let i = 0; i < d; i++) {
       const left = a[i * d + k]!;
       if (left === 0) continue;
-      for (let j = 0; j < d; j++) product[i * d + j]! += left * b[k * d + j]!;
+      for (let s = 0; s < count; s++) product[i * d + places[s]!]! += left * b[k * d + places[s]!]!;
     }
+  }
   return product;
 }
 
@@ -465,7 +494,7 @@ function leastSquares(
       for (let b = 0; b < p; b++) gram[a * p + b]! += row[a]! * row[b]!;
     }
   });
-  if (!factorInPlace(gram, p, 1e-11)) throw new RangeError(DEPENDENT);
+  if (!factorInPlace(gram, p, { tolerance: 1e-11 })) throw new RangeError(DEPENDENT);
   solveInPlace(gram, p, right);
   return right;
 }

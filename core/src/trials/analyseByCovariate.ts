@@ -1,5 +1,6 @@
 import { requireFinite } from '../arguments/index.ts';
-import { fitLinear, fUpperTail, tQuantile } from '../stats/index.ts';
+import { fieller, fitLinear, fUpperTail, tQuantile } from '../stats/index.ts';
+import { contrastsOf, less } from './contrasts.ts';
 import { dummies, levelsOf, requirePlots } from './plots.ts';
 
 export interface CovariatePlot {
@@ -66,15 +67,7 @@ export function analyseByCovariate(plots: readonly CovariatePlot[]): CovariateAn
   const ms = fit.residualSs / fit.residualDf;
   const df1 = names.length - 1;
   const f = ms > 0 ? Math.max(0, (alike.residualSs - fit.residualSs) / df1 / ms) : 0;
-  const estimate = (weights: readonly number[]) =>
-    weights.reduce((sum, weight, i) => sum + weight * fit.beta[i]!, 0);
-  const covariance = (u: readonly number[], w: readonly number[]) =>
-    ms *
-    u.reduce(
-      (sum, own, i) =>
-        sum + own * w.reduce((all, other, j) => all + other * fit.inverse[i]![j]!, 0),
-      0,
-    );
+  const { estimate, covariance, se } = contrastsOf(fit, ms);
   const zero = () => new Array<number>(from + names.length).fill(0);
   const level = (name: string) => {
     const weights = zero();
@@ -87,7 +80,6 @@ export function analyseByCovariate(plots: readonly CovariatePlot[]): CovariateAn
     weights[from + names.indexOf(name)] = 1;
     return weights;
   };
-  const less = (u: readonly number[], w: readonly number[]) => u.map((own, i) => own - w[i]!);
   const t = tQuantile(CONFIDENCE, fit.residualDf);
   return {
     slopes: names.map((treatment) => {
@@ -98,7 +90,7 @@ export function analyseByCovariate(plots: readonly CovariatePlot[]): CovariateAn
         treatment,
         intercept: estimate(overBlocks),
         slope: estimate(slope(treatment)),
-        se: Math.sqrt(covariance(slope(treatment), slope(treatment))),
+        se: se(slope(treatment)),
       };
     }),
     interaction: { f, df1, df2: fit.residualDf, p: fUpperTail(f, df1, fit.residualDf) },
@@ -107,18 +99,21 @@ export function analyseByCovariate(plots: readonly CovariatePlot[]): CovariateAn
         const [u, w] = [less(level(a), level(b)), less(slope(a), slope(b))];
         const [p, q] = [estimate(u), estimate(w)];
         if (q === 0) return [];
-        // Fieller: values at which the difference is not told from 0.
-        const A = q * q - t * t * covariance(w, w);
-        const B = 2 * (p * q - t * t * covariance(u, w));
-        const C = p * p - t * t * covariance(u, u);
-        const root = Math.sqrt(Math.max(0, B * B - 4 * A * C));
+        const interval = fieller({
+          p: -p,
+          q,
+          vp: covariance(u, u),
+          vq: covariance(w, w),
+          vpq: -covariance(u, w),
+          t,
+        });
+        const at = -p / q;
         return [
           {
             a,
             b,
-            at: -p / q,
-            interval:
-              A > 0 ? ([(-B - root) / (2 * A), (-B + root) / (2 * A)] as [number, number]) : null,
+            at,
+            interval: interval && ([interval.lower, interval.upper] as [number, number]),
           },
         ];
       }),
@@ -132,8 +127,33 @@ export function analyseByCovariate(plots: readonly CovariatePlot[]): CovariateAn
         (weight, i) => weight + at * less(slope(a), slope(b))[i]!,
       );
       const difference = estimate(weights);
-      const se = Math.sqrt(Math.max(0, covariance(weights, weights)));
-      return { difference, se, interval: [difference - t * se, difference + t * se] };
+      const half = t * se(weights);
+      return {
+        difference,
+        se: se(weights),
+        interval: [difference - half, difference + half],
+      };
     },
   };
+}
+
+/**
+ * Where the two treatments that lean most apart change places: which bears more below it, and which above.
+ *
+ * @returns null where their lines are parallel
+ * @example outermostCrossing(analysis) // { below: '2½ in', above: '1½ in', at: 0.206, interval: [0.19, 0.221] }
+ */
+export function outermostCrossing({
+  slopes,
+  crossings,
+}: Pick<CovariateAnalysis, 'slopes' | 'crossings'>): {
+  below: string;
+  above: string;
+  at: number;
+  interval: [number, number] | null;
+} | null {
+  const steep = [...slopes].sort((a, b) => b.slope - a.slope);
+  const [above, below] = [steep[0]!.treatment, steep.at(-1)!.treatment];
+  const found = crossings.find(({ a, b }) => [a, b].includes(above) && [a, b].includes(below));
+  return found ? { below, above, at: found.at, interval: found.interval } : null;
 }

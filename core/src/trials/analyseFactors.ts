@@ -1,6 +1,7 @@
 import { fitLinear, mean } from '../stats/index.ts';
 import { anovaOf, type AnovaLine } from './anovaOf.ts';
-import { dummies, levelsOf, requirePlots } from './plots.ts';
+import { contrastsOf } from './contrasts.ts';
+import { crossedLevels, dummies, requirePlots } from './plots.ts';
 
 export interface FactorPlot {
   a: string;
@@ -32,19 +33,7 @@ const MATTERS = 0.05;
  */
 export function analyseFactors(plots: readonly FactorPlot[]): FactorAnalysis {
   requirePlots(plots, ['a', 'b', 'block']);
-  const [as, bs, blocks] = (['a', 'b', 'block'] as const).map((name) =>
-    levelsOf(plots.map((plot) => plot[name])),
-  ) as [string[], string[], string[]];
-  for (const [name, levels] of [
-    ['a', as],
-    ['b', bs],
-  ] as const)
-    if (levels.length < 2)
-      throw new RangeError(`plots must hold two levels of ${name} or more, got ${levels.length}`);
-  for (const a of as)
-    for (const b of bs)
-      if (!plots.some((plot) => plot.a === a && plot.b === b))
-        throw new RangeError(`plots must hold “${a}” with “${b}”: no plot has both`);
+  const { as, bs, blocks } = crossedLevels(plots, 'a', 'b');
   const both = (a: string, b: string) =>
     dummies(as, a).flatMap((own) => dummies(bs, b).map((other) => own * other));
   const row = (inBlock: readonly number[], a: string, b: string) => [
@@ -67,11 +56,12 @@ export function analyseFactors(plots: readonly FactorPlot[]): FactorAnalysis {
     ['a×b', (as.length - 1) * (bs.length - 1)],
   ] as const);
   const alike = Array.from({ length: blocks.length - 1 }, () => 1 / blocks.length);
+  const { estimate } = contrastsOf(fit, fit.residualSs / fit.residualDf);
   const cells = as.flatMap((a) =>
     bs.map((b) => ({
       a,
       b,
-      mean: row(alike, a, b).reduce((sum, weight, i) => sum + weight * fit.beta[i]!, 0),
+      mean: estimate(row(alike, a, b)),
     })),
   );
   const over = (name: 'a' | 'b', levels: readonly string[]) =>

@@ -1,4 +1,4 @@
-import { requireOpenShare } from '../arguments/index.ts';
+import { requireEachFinite, requireOpenShare } from '../arguments/index.ts';
 import {
   dunnettTail,
   fitLinear,
@@ -8,7 +8,9 @@ import {
   twoSidedP,
 } from '../stats/index.ts';
 import { anovaOf, type AnovaLine } from './anovaOf.ts';
+import { contrastsOf, less } from './contrasts.ts';
 import { dunnettCritical, tukeyCritical } from './criticals.ts';
+import { leaningOn } from './leaningOn.ts';
 import { lettersOf } from './lettersOf.ts';
 import { dummies, levelsOf, requirePlots } from './plots.ts';
 
@@ -16,6 +18,8 @@ export interface TrialPlot {
   treatment: string;
   block: string;
   value: number;
+  /** Where it lies, or what lies about it: what means are adjusted for. None: the plain answer. */
+  beside?: readonly number[];
 }
 
 export interface TrialDifference {
@@ -43,7 +47,7 @@ export interface ReplicatedTrial {
   kind: 'replicated';
   /** The highest first. */
   treatments: { treatment: string; n: number; mean: number; se: number; letters: string }[];
-  anova: AnovaLine<'block' | 'treatment'>[];
+  anova: AnovaLine<'block' | 'treatment' | 'beside'>[];
   residualSd: number;
   residualDf: number;
   /** Of the grand mean. */
@@ -66,6 +70,7 @@ const ALIKE = 1e-9;
 
 /**
  * A trial in blocks, by least squares: value ~ block + treatment. Plots may be missing; a pair is a block of two.
+ * With `beside`, means are those at the middle of it.
  * With one plot of each treatment, or nothing left to tell chance by, it is a demonstration: figures without an inference.
  *
  * @param plots any unit, as long as it is one; @param of.confidence of intervals (default 0.95); @param of.check treatment that others are held against
@@ -85,18 +90,32 @@ export function analyseTrial(
   if (check !== undefined && !names.includes(check))
     throw new RangeError(`check must be one of the treatments, got “${check}”`);
   const of = (name: string) => plots.filter(({ treatment }) => treatment === name);
+  const besides = plots[0]!.beside?.length ?? 0;
+  plots.forEach(({ beside = [] }, i) => {
+    if (beside.length !== besides)
+      throw new RangeError(`plots[${i}].beside must hold ${besides} figures, got ${beside.length}`);
+    requireEachFinite(`plots[${i}].beside`, beside);
+  });
+  const middle = Array.from({ length: besides }, (_, k) =>
+    mean(plots.map(({ beside }) => beside![k]!))!,
+  );
+  // Figures that are all the same stay so: what rounding leaves of them is no difference.
+  const first = plots[0]!.value;
+  const same = plots.every(({ value }) => Math.abs(value - first) <= ALIKE * Math.abs(first));
+  const y = plots.map(({ value }) => (same ? 0 : value - first));
   const fit = fitLinear(
-    plots.map(({ treatment, block }) => [
+    plots.map(({ treatment, block, beside = [] }) => [
       1,
       ...dummies(blocks, block),
       ...dummies(names, treatment),
+      ...beside.map((value, k) => value - middle[k]!),
     ]),
-    plots.map(({ value }) => value),
+    y,
   );
   const inBlocks = blocks.length - 1;
   const once = names.every((name) => of(name).length === 1);
   // A treatment whose blocks hold nothing else cannot be told from them.
-  const told = fit.estimated.slice(1 + inBlocks).every(Boolean);
+  const told = fit.estimated.slice(1 + inBlocks, inBlocks + names.length).every(Boolean);
   if (once || fit.residualDf < 1 || !told)
     return {
       kind: 'demonstration',
@@ -113,32 +132,29 @@ export function analyseTrial(
           ? 'A treatment stands alone in its blocks: it cannot be told from the ground there.'
           : 'Nothing is left to tell chance by: more strips of each treatment are needed.',
     };
-  const variance = fit.residualSs / fit.residualDf;
+  const variance = same ? 0 : fit.residualSs / fit.residualDf;
   // A mean is that of all blocks alike.
   const weightsOf = (name: string) => [
     1,
     ...Array.from({ length: inBlocks }, () => 1 / blocks.length),
     ...dummies(names, name),
+    ...middle.map(() => 0),
   ];
-  const estimate = (weights: readonly number[]) => {
-    const value = weights.reduce((sum, weight, i) => sum + weight * fit.beta[i]!, 0);
-    const spread = weights.reduce(
-      (sum, weight, i) =>
-        sum + weight * weights.reduce((own, other, j) => own + other * fit.inverse[i]![j]!, 0),
-      0,
-    );
-    return { value, se: Math.sqrt(Math.max(0, variance * spread)) };
-  };
+  const { estimate, covariance, se: seOf } = contrastsOf(fit, variance);
   const means = names
     .map((treatment) => {
-      const { value, se } = estimate(weightsOf(treatment));
-      return { treatment, n: of(treatment).length, mean: value, se };
+      const weights = weightsOf(treatment);
+      return {
+        treatment,
+        n: of(treatment).length,
+        mean: first + estimate(weights),
+        se: seOf(weights),
+      };
     })
     .sort((a, b) => b.mean - a.mean);
   const between = (a: string, b: string) => {
-    const [first, second] = [weightsOf(a), weightsOf(b)];
-    const { value, se } = estimate(first.map((weight, i) => weight - second[i]!));
-    return { difference: value, se };
+    const weights = less(weightsOf(a), weightsOf(b));
+    return { difference: estimate(weights), se: seOf(weights) };
   };
   const df = fit.residualDf;
   const t = tQuantile(1 - (1 - confidence) / 2, df);
@@ -181,6 +197,7 @@ export function analyseTrial(
     anova: anovaOf(fit, [
       ['block', inBlocks],
       ['treatment', names.length - 1],
+      ['beside', besides],
     ] as const).filter(({ df }) => df > 0),
     residualSd: Math.sqrt(variance),
     residualDf: df,
@@ -192,9 +209,9 @@ export function analyseTrial(
 
   function fromCheck(): CheckDifference[] {
     const others = means.filter(({ treatment }) => treatment !== check);
-    // How far each comparison hangs on the check: of one’s own spread and that of the check.
-    const lambdas = others.map(({ treatment }) =>
-      Math.sqrt(of(treatment).length / (of(treatment).length + of(check!).length)),
+    const contrasts = others.map(({ treatment }) => less(weightsOf(treatment), weightsOf(check!)));
+    const lambdas = leaningOn(
+      contrasts.map((a) => contrasts.map((b) => covariance(a, b) / (seOf(a) * seOf(b)))),
     );
     const critical = dunnettCritical(lambdas, df, 1 - confidence);
     return others.map(({ treatment }) => {

@@ -20,6 +20,10 @@ export interface Payback {
   probabilityItPays: number;
 }
 
+/** What one a year is worth today, over the years. @example annuityOf(5, 0.06) // 4.21 */
+export const annuityOf = (years: number, discount: number): number =>
+  discount === 0 ? years : -Math.expm1(-years * Math.log1p(discount)) / discount;
+
 /**
  * When equipment pays back, and how likely it does within some years.
  *
@@ -52,8 +56,7 @@ export function payback({
   requireWhole('years', years, 1);
   requireNotNegative('discount', discount);
   const perYear = gainPerM2 * areaM2PerYear;
-  // What a money a year is worth today, over the years.
-  const annuity = discount === 0 ? years : -Math.expm1(-years * Math.log1p(discount)) / discount;
+  const annuity = annuityOf(years, discount);
   const wanted = costPerUnit / (areaM2PerYear * annuity);
   const finite = (value: number) => (Number.isFinite(value) ? value : null);
   const left = perYear > 0 ? 1 - (costPerUnit * discount) / perYear : -1;

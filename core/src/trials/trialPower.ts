@@ -1,10 +1,7 @@
 import { requireOpenShare, requirePositive, requireWhole } from '../arguments/index.ts';
 import { noncentralTCdf, tQuantile } from '../stats/index.ts';
 import { dunnettCritical, tukeyCritical } from './criticals.ts';
-
-/** What a trial is to answer: one pair that was named before, all against a check, or every pair. */
-export const COMPARISONS = ['planned', 'check', 'all'] as const;
-export type Comparison = (typeof COMPARISONS)[number];
+import type { Comparison } from './trialKinds.ts';
 
 /**
  * The chance that a trial in complete blocks tells a true difference of one pair.
@@ -74,4 +71,31 @@ export function replicatesNeeded({
     else low = middle;
   }
   return high;
+}
+
+/**
+ * The smallest true difference that so many strips tell with a wanted power: `replicatesNeeded` the other way round.
+ *
+ * @param power (default 0.8)
+ * @returns in the unit of `residualSd`
+ * @throws RangeError as `trialPower`
+ * @example differenceSeen({ replicates: 6, treatments: 4, residualSd: 0.05 }) // 0.087
+ */
+export function differenceSeen({
+  power = 0.8,
+  residualSd,
+  ...of
+}: Omit<Parameters<typeof trialPower>[0], 'difference'> & { power?: number }): number {
+  requireOpenShare('power', power);
+  requirePositive('residualSd', residualSd);
+  // Only its size against the residual matters.
+  let [low, high] = [0, 1];
+  const seen = (difference: number) => trialPower({ ...of, residualSd: 1, difference });
+  while (seen(high) < power && high < 1e4) high *= 2;
+  for (let i = 0; i < 32; i++) {
+    const middle = (low + high) / 2;
+    if (seen(middle) < power) low = middle;
+    else high = middle;
+  }
+  return high * residualSd;
 }

@@ -37,6 +37,7 @@ const EXAMPLES: Record<Dimension, string> = {
   speed: '5 mph or 8 km/h',
   heat: '115 °F·d or 64 °C·d',
   mass: '2,000 lb or 900 kg',
+  density: '57 lb/bu or 74 kg/hL',
   massRate: '90 lb/ac or 100 kg/ha',
   cornYield: '200 bu/ac or 12.5 t/ha',
   cornMass: '1,200 bu or 30 t',

@@ -29,6 +29,16 @@ const KINDS = {
     us: { unit: 'lb', style: { decimals: 0 } },
     metric: { unit: 'kg', style: { decimals: 0 } },
   },
+  /** Of a load, on a weigh wagon. */
+  loadMass: {
+    us: { unit: 'lb', style: { decimals: 0 } },
+    metric: { unit: 'kg', style: { decimals: 0 } },
+  },
+  /** Of grain in a measure: a bushel, or a hectolitre. */
+  testWeight: {
+    us: { unit: 'lbPerBu', style: { decimals: 1 } },
+    metric: { unit: 'kgPerHl', style: { decimals: 1 } },
+  },
   /** Of the grain of one plant, on a small scale. */
   plantMass: {
     us: { unit: 'g', style: { decimals: 0 } },
@@ -125,6 +135,11 @@ const KINDS = {
   share: {
     us: { unit: 'percent', style: { decimals: 0 } },
     metric: { unit: 'percent', style: { decimals: 0 } },
+  },
+  /** Water or protein in grain, water in soil: tenths are read. */
+  content: {
+    us: { unit: 'percent', style: { decimals: 1 } },
+    metric: { unit: 'percent', style: { decimals: 1 } },
   },
   /** Heat units: degrees above the base, day by day. */
   heat: {

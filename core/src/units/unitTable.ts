@@ -11,6 +11,7 @@ export type Dimension =
   | 'speed'
   | 'mass'
   | 'massRate'
+  | 'density'
   | 'seedSize'
   | 'cornYield'
   | 'beanYield'
@@ -36,6 +37,8 @@ export const ACRE_M2 = 4046.8564224;
 export const FOOT_M = 0.3048;
 export const INCH_M = 0.0254;
 const POUND = 0.45359237;
+/** A US bushel as a measure, m³. */
+const BUSHEL_M3 = 0.03523907016688;
 
 /** The units of the trade, with their exact SI factors. */
 export const UNITS = {
@@ -118,6 +121,18 @@ export const UNITS = {
     factor: POUND / ACRE_M2,
     symbol: 'lb/ac',
     words: ['lb/ac', 'lbs/ac', 'lb/acre', 'lb per acre'],
+  },
+  lbPerBu: {
+    dimension: 'density',
+    factor: POUND / BUSHEL_M3,
+    symbol: 'lb/bu',
+    words: ['lb/bu', 'lbs/bu', 'lb per bu'],
+  },
+  kgPerHl: {
+    dimension: 'density',
+    factor: 10,
+    symbol: 'kg/hL',
+    words: ['kg/hl', 'kg per hl'],
   },
   /** A bushel of corn weighs 56 lb, one of soybean or wheat 60. */
   bu56PerAc: {

@@ -187,6 +187,8 @@ describe('show', () => {
             temperature: 60,
             share: 1,
             seedMass: 1e5,
+            loadMass: 1e5,
+            content: 1,
             plantMass: 2,
             seedMassRate: 0.1,
             seedSize: 20_000,
@@ -210,6 +212,7 @@ describe('show', () => {
                 rain: 1,
                 depthSpread: 1,
                 seedMass: 1,
+                loadMass: 1,
                 plantMass: 1,
                 seedMassRate: 1,
                 seedSize: 1,
@@ -255,7 +258,7 @@ describe('marks along an axis', () => {
         for (const [i, { value, text }] of marks.entries()) {
           expect(value).toBeGreaterThanOrEqual(low - slack);
           expect(value).toBeLessThanOrEqual(low + span + slack);
-          const back = read(one === 'share' ? `${text} %` : text, one, people);
+          const back = read(unitName(one, people) === 'percent' ? `${text} %` : text, one, people);
           expect(back.ok && Math.abs(back.value - value) <= 1e-6 * Math.max(1, value)).toBe(true);
           if (i > 0) expect(value).toBeGreaterThan(marks[i - 1]!.value);
         }

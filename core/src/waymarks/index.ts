@@ -7,6 +7,7 @@ import { result, standWalk } from './standWalk.ts';
 import { taggedPlants } from './taggedPlants.ts';
 import { targets } from './targets.ts';
 import { trenchCheck } from './trenchCheck.ts';
+import { trial } from './trial.ts';
 import type { MarkStanding, PlantingFacts, WayMark } from './wayMark.ts';
 
 export { leavesWindow, type Window } from './leavesWindow.ts';
@@ -33,6 +34,7 @@ export const WAY_MARKS: readonly WayMark[] = [
   replant,
   planterCard,
   taggedPlants,
+  trial,
 ];
 
 /** A way-mark as it stands for one planting. */

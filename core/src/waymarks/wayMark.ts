@@ -1,4 +1,4 @@
-import type { Kept, Planting, TAG_VISITS, Walk } from '../records/index.ts';
+import type { Kept, Planting, TAG_VISITS, Trial, Walk } from '../records/index.ts';
 import type { EmergencePrediction } from '../weather/index.ts';
 
 /**
@@ -37,6 +37,17 @@ export interface PlantingFacts {
     /** When an injured stand shows what comes back. */
     recountOn: string | null;
     decidedOn: string | null;
+  } | null;
+  /** Its newest strip trial: how many strips, and what is known of them; null: none was planned. */
+  trial: {
+    id: string;
+    primary: Trial['primary'];
+    strips: number;
+    ticked: number;
+    /** Strips that were not missed, those weighed, and when last. */
+    toHarvest: number;
+    harvested: number;
+    harvestedOn: string | null;
   } | null;
   /** The planter it was sown with; `first` of its plantings this season stands for all where the planter itself is looked at. */
   planter: { id: string; name: string; rows: number; first: boolean } | null;

@@ -36,6 +36,7 @@ const facts = (today: string, ...walks: PlantingFacts['walks']): PlantingFacts =
   emergence: NO_EMERGENCE,
   tags: NO_TAGS,
   replant: null,
+  trial: null,
   planter: null,
   today,
 });
@@ -60,6 +61,58 @@ describe('a replant case on the trail', () => {
       from: '2027-05-29',
     });
     expect(given({ recountOn: '2027-05-29' }, '2027-05-29').state).toBe('due');
+  });
+});
+
+describe('a trial on the trail', () => {
+  const own = {
+    id: 't',
+    primary: 'yield' as NonNullable<PlantingFacts['trial']>['primary'],
+    strips: 12,
+    ticked: 0,
+    toHarvest: 12,
+    harvested: 0,
+    harvestedOn: null as string | null,
+  };
+  const given = (change: Partial<typeof own>, today: string, ...walks: PlantingFacts['walks']) =>
+    markOf('trial', { ...facts(today, ...walks), trial: { ...own, ...change } });
+
+  it('is not needed until one is planned, and can be planned from there', () => {
+    expect(markOf('trial', facts('2027-05-02'))).toMatchObject({
+      state: 'notNeeded',
+      link: '/plantings/p/trial',
+      action: 'Plan a trial',
+    });
+  });
+
+  it('wants its strips ticked while somebody knows, then waits for the harvest, and is done once all are weighed', () => {
+    expect(given({}, '2027-04-20').state).toBe('later');
+    expect(given({ ticked: 5 }, '2027-05-02')).toMatchObject({
+      state: 'due',
+      link: '/trials/t',
+      action: 'Tick what was done',
+    });
+    expect(given({ ticked: 5 }, '2027-05-02').reason).toContain('5 of 12');
+    expect(given({}, '2027-05-20').state).toBe('overdue');
+    const ticked = { ticked: 12, toHarvest: 11 };
+    expect(given(ticked, '2027-05-20').state).toBe('later');
+    expect(given(ticked, '2027-12-20').state).toBe('overdue');
+    const weighed = { ...ticked, harvested: 11, harvestedOn: '2027-10-12' };
+    expect(given(weighed, '2027-12-20')).toMatchObject({
+      state: 'done',
+      to: '2027-10-12',
+      action: 'See what the trial says',
+    });
+  });
+
+  it('of a trial that is decided by its stand the walk is what is due', () => {
+    const stand = { ticked: 12, primary: 'stand' as const };
+    expect(given(stand, '2027-05-10').state).toBe('later');
+    expect(given(stand, '2027-05-25').state).toBe('due');
+    expect(given(stand, '2027-06-20', walk('stand', '2027-05-26', true))).toMatchObject({
+      state: 'done',
+      to: '2027-05-26',
+    });
   });
 });
 

@@ -5,7 +5,7 @@ import {
   requirePositive,
   requireWhole,
 } from '../arguments/index.ts';
-import { addDays } from '../season/index.ts';
+import { addDays, daysBetween } from '../season/index.ts';
 import { seededRandom, type SeededRandom } from '../stats/index.ts';
 import type { ExpectedHeat } from './heatAhead.ts';
 import type { HeatNeeded } from './heatNeeded.ts';
@@ -174,6 +174,7 @@ function daysAhead(
   { plantedOn, usualPerDay }: { plantedOn: string; usualPerDay: number },
 ): { mean: number; sd: number }[] {
   const told = new Map(ahead.map((day) => [day.on, day]));
+  const toldDays = Math.max(0, ...ahead.map(({ on }) => daysBetween(plantedOn, on) + 1));
   // The planting day is half a day, and says nothing of a whole one.
   const known = [
     ...heat.slice(1).map(({ heat: day }) => day!),
@@ -187,7 +188,8 @@ function daysAhead(
   return Array.from(
     { length: MOST_DAYS.leaves - Math.min(heat.length, MOST_DAYS.leaves) },
     (_, i) => {
-      const forecast = told.get(addDays(plantedOn, heat.length + i));
+      const at = heat.length + i;
+      const forecast = at < toldDays ? told.get(addDays(plantedOn, at)) : undefined;
       if (forecast) return { mean: forecast.heat, sd: forecast.sd };
       since++;
       return {

@@ -61,11 +61,13 @@ export function createApp(
   app.use(compression());
 
   const routes = apiRoutes(database, { localStations });
-  const description = openApiDocument(routes);
+  // Made when it is first asked for: a start does not wait for it.
+  let description: ReturnType<typeof openApiDocument> | undefined;
+  const described = () => (description ??= openApiDocument(routes));
   const api = express.Router();
   api.use(cookieParser());
-  api.get('/openapi.json', (_request, response) => void response.json(description));
-  api.get('/', (_request, response) => void response.type('html').send(apiPage(description)));
+  api.get('/openapi.json', (_request, response) => void response.json(described()));
+  api.get('/', (_request, response) => void response.type('html').send(apiPage(described())));
   mount(
     api,
     routes.filter(({ open }) => open),

@@ -42,6 +42,7 @@ export async function workspaceVisits(
     tags,
     items,
     cases,
+    trials,
   ] = await Promise.all([
     recordsOf(database, workspaceId, 'field'),
     recordsOf(database, workspaceId, 'grower'),
@@ -59,9 +60,13 @@ export async function workspaceVisits(
     recordsOf(database, workspaceId, 'taggedPlant', ids),
     recordsOf(database, workspaceId, 'workItem'),
     recordsOf(database, workspaceId, 'replantCase', ids),
+    recordsOf(database, workspaceId, 'trial', ids),
   ]);
   const counts = await recordsOf(database, workspaceId, 'emergenceCount', {
     lengthId: lengths.map(({ id }) => id),
+  });
+  const strips = await recordsOf(database, workspaceId, 'trialStrip', {
+    trialId: trials.map(({ id }) => id),
   });
   const outcomes = await recordsOf(database, workspaceId, 'tagOutcome', {
     plantId: tags.map(({ id }) => id),
@@ -79,7 +84,7 @@ export async function workspaceVisits(
     today,
   );
   const facts = readFacts(
-    { plantings, planters, walks, lengths, counts, digs, tags, outcomes, cases },
+    { plantings, planters, walks, lengths, counts, digs, tags, outcomes, cases, trials, strips },
     predicted,
     { season, today },
   );

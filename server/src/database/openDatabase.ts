@@ -13,6 +13,17 @@ export interface Database {
   close(): Promise<void>;
 }
 
+/**
+ * A connection whose trouble is never the whole server's. When PostgreSQL goes away the moment it lets one in, its farewell comes
+ * before Sequelize listens: an error that nobody hears would end Node.js.
+ */
+class HeardClient extends pg.Client {
+  constructor(config?: string | pg.ClientConfig) {
+    super(config);
+    this.on('error', () => {});
+  }
+}
+
 /** Key of the advisory lock that lets only one server migrate at a time. */
 const MIGRATION_LOCK = 7_301_127;
 
@@ -23,7 +34,7 @@ const MIGRATION_LOCK = 7_301_127;
 export async function openDatabase(url: string): Promise<Database> {
   const sequelize = new Sequelize(url, {
     dialect: 'postgres',
-    dialectModule: pg,
+    dialectModule: { ...pg, Client: HeardClient },
     logging: false,
     pool: { max: 8 },
   });

@@ -19,7 +19,7 @@ const rows = async (table: string) =>
 it('loads the demo season once, under the names of those who scouted it', async () => {
   await fillIfEmpty(app.database, true);
   expect(await rows('fields')).toBe(6);
-  expect(await rows('plantings')).toBe(10);
+  expect(await rows('plantings')).toBe(11);
   const observations = await rows('observations');
   expect(observations).toBeGreaterThan(200);
   await fillIfEmpty(app.database, true);

@@ -3,7 +3,7 @@ import { GearIcon, RulerSquareIcon } from '@radix-ui/react-icons';
 import { Suspense, useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useRouteError } from 'react-router';
 import { useAppSelector } from '../data/store.ts';
-import { useToday, useWorkspace } from '../data/hooks.ts';
+import { selectAll, useToday, useWorkspace } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { UpdateOffer } from '../sync/UpdateOffer.tsx';
 import { KeyboardHelp } from './KeyboardHelp.tsx';
@@ -19,6 +19,7 @@ export function Shell() {
   const { pathname } = useLocation();
   const ready = useAppSelector((state) => state.sync.ready);
   const workspace = useWorkspace();
+  const trials = useAppSelector((state) => selectAll(state, 'trial').length > 0);
   const inField = FIELD_SCREENS.test(pathname);
   useEffect(() => void window.scrollTo(0, 0), [pathname]);
   return (
@@ -38,6 +39,7 @@ export function Shell() {
           <NavLink to="/calendar">Calendar</NavLink>
           <NavLink to="/fields">Fields</NavLink>
           <NavLink to="/planters">Planters</NavLink>
+          {trials && <NavLink to="/trials">Trials</NavLink>}
         </nav>
         <span className="spacer" />
         <Day />

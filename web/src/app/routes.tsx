@@ -1,4 +1,4 @@
-import { createBrowserRouter } from 'react-router';
+import type { RouteObject } from 'react-router';
 import { NotFound, Shell, ScreenFailed } from './Shell.tsx';
 
 const screen = (load: () => Promise<{ default: React.ComponentType }>) => async () => ({
@@ -6,7 +6,7 @@ const screen = (load: () => Promise<{ default: React.ComponentType }>) => async 
 });
 
 /** Every address of the app. Each screen is fetched when first opened, and kept for use without a network. */
-export const router = createBrowserRouter([
+export const routes: RouteObject[] = [
   {
     path: '/',
     Component: Shell,
@@ -95,6 +95,16 @@ export const router = createBrowserRouter([
         path: 'plantings/:plantingId/replant',
         lazy: screen(() => import('../replant/ReplantScreen.tsx')),
       },
+      {
+        path: 'plantings/:plantingId/trial',
+        lazy: screen(() => import('../trials/PlanTrialScreen.tsx')),
+      },
+      { path: 'trials', lazy: screen(() => import('../trials/TrialsScreen.tsx')) },
+      { path: 'trials/:trialId', lazy: screen(() => import('../trials/TrialScreen.tsx')) },
+      {
+        path: 'trials/:trialId/plan',
+        lazy: screen(() => import('../trials/PlanTrialScreen.tsx')),
+      },
       { path: 'calendar', lazy: screen(() => import('../calendar/CalendarScreen.tsx')) },
       { path: 'map', lazy: screen(() => import('../map/MapScreen.tsx')) },
       { path: 'weather', lazy: screen(() => import('../weather/WeatherScreen.tsx')) },
@@ -130,4 +140,4 @@ export const router = createBrowserRouter([
       { path: '*', Component: NotFound },
     ],
   },
-]);
+];

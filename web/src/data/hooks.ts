@@ -46,6 +46,15 @@ export const selectChildren = <K extends Kind>(
 
 export const useAll = <K extends Kind>(kind: K) =>
   useAppSelector((state) => selectAll(state, kind));
+/** All records of several kinds, each under a name of its own. */
+export const useEach = <Names extends Record<string, Kind>>(kinds: Names) =>
+  useAppSelector(
+    (state) =>
+      Object.fromEntries(
+        Object.entries(kinds).map(([name, kind]) => [name, selectAll(state, kind)]),
+      ) as { [Name in keyof Names]: Kept<Names[Name]>[] },
+    (a, b) => Object.keys(kinds).every((name) => a[name] === b[name]),
+  );
 export const useOne = <K extends Kind>(kind: K, id: string | null | undefined) =>
   useAppSelector((state) => selectOne(state, kind, id));
 export const useChildren = <K extends Kind>(
@@ -66,6 +75,17 @@ export const useChildrenOfEach = <K extends Kind>(
 ): Kept<K>[][] =>
   useAppSelector(
     (state) => parents.map(({ id }) => selectChildren(state, kind, attribute, id)),
+    sameItems,
+  );
+
+/** Children of several parents in one list, in the order of the parents; the same list while none changed. */
+export const useChildrenOfAll = <K extends Kind>(
+  kind: K,
+  attribute: keyof DataOf<K> & string,
+  parents: readonly { id: string }[],
+): Kept<K>[] =>
+  useAppSelector(
+    (state) => parents.flatMap(({ id }) => selectChildren(state, kind, attribute, id)),
     sameItems,
   );
 

@@ -29,6 +29,8 @@ export class LocalView {
   /** Counts edits of this tab, so that a view read meanwhile is read again. */
   private edits = 0;
   private writes: Promise<unknown> = Promise.resolve();
+  /** Walks that are being read: several parts of a screen ask for the same. */
+  private reading = new Map<string, Promise<void>>();
 
   /** @param drawn resolves when what was just shown is on the screen */
   constructor(store: AppStore, local: () => LocalDatabase, drawn: () => Promise<void>) {
@@ -88,8 +90,18 @@ export class LocalView {
     await this.count();
   }
 
-  /** Reads the stops and observations of a walk. */
-  async loadWalk(walkId: string): Promise<void> {
+  /** Reads the stops and observations of a walk; whoever asks meanwhile waits for the same reading. */
+  loadWalk(walkId: string): Promise<void> {
+    let reading = this.reading.get(walkId);
+    if (!reading) {
+      reading = this.readWalk(walkId);
+      this.reading.set(walkId, reading);
+    }
+    return reading;
+  }
+
+  private async readWalk(walkId: string): Promise<void> {
+    // What is shown may be left the next moment: who asks once it is read has it read again.
     const views = await this.readSettled(async () => {
       const disk = this.local().transaction(['records', 'outbox']);
       const index = disk.objectStore('records').index('parent');
@@ -114,7 +126,7 @@ export class LocalView {
       const server = byKey([...stops, ...observations.flat()]);
       const keys = [...server.keys(), ...stopKeys, ...stopIds.flatMap((id) => made.get(id) ?? [])];
       return this.overlaid([...new Set(keys)], server, touched);
-    });
+    }).finally(() => this.reading.delete(walkId));
     this.show(views);
     this.store.dispatch(walkRead(walkId));
   }

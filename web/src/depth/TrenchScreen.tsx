@@ -14,6 +14,7 @@ import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Fold } from '../app/Fold.tsx';
 import { lazyExtra } from '../app/lazyExtra.ts';
 import { useDevice } from '../data/hooks.ts';
+import { InStrip } from '../stop/InStrip.tsx';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { DepthGrid } from './DepthGrid.tsx';
@@ -232,6 +233,7 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
         <span className="spacer" />
         <SyncStatus />
       </div>
+      <InStrip stop={stop} plantingId={check.planting.id} />
       {desk ? (
         <div className="columns two">
           <div className="stack" style={{ gap: '0.6rem' }}>

@@ -1,6 +1,6 @@
 import { addDays, depthsDug, type DugDepths } from '@sendero/core';
 import { useMemo } from 'react';
-import { useAll, useChildrenOfEach, useToday, useWalksRead } from '../data/hooks.ts';
+import { useAll, useChildrenOfAll, useToday, useWalksRead } from '../data/hooks.ts';
 
 /** Plantings whose plants may still be under way: older ones are dated by what was counted. */
 const WAITING_DAYS = 45;
@@ -33,14 +33,11 @@ export function useDugDepths(): ReadonlyMap<string, DugDepths> {
     );
   }, [waiting, walks]);
   const read = useWalksRead(checks.map(({ id }) => id));
-  const stops = useChildrenOfEach('stop', 'walkId', checks);
-  const everyStop = useMemo(() => stops.flat(), [stops]);
-  const observations = useChildrenOfEach('observation', 'stopId', everyStop);
+  const stops = useChildrenOfAll('stop', 'walkId', checks);
+  const observations = useChildrenOfAll('observation', 'stopId', stops);
   return useMemo(
     () =>
-      read && checks.length > 0
-        ? shared(depthsDug(waiting, checks, everyStop, observations.flat()))
-        : NONE,
-    [read, waiting, checks, everyStop, observations],
+      read && checks.length > 0 ? shared(depthsDug(waiting, checks, stops, observations)) : NONE,
+    [read, waiting, checks, stops, observations],
   );
 }

@@ -388,22 +388,23 @@ function Numbers({
         const bad = text.trim() !== '' && !/^\d{1,4}$/.test(text.trim());
         return (
           <div key={length.id} style={{ display: 'contents' }}>
-            <label htmlFor={`new ${length.id}`}>{names[i]!.name}</label>
+            <label htmlFor={`new-${length.id}`}>{names[i]!.name}</label>
             <span>
               {before} <span className="small soft">of about {length.sown.toFixed(0)}</span>
               {bad && (
-                <span className="warn small" role="alert">
+                <span id={`new-${length.id}-error`} className="warn small" role="alert">
                   {' '}
                   Enter a whole number, 0 or more.
                 </span>
               )}
             </span>
             <input
-              id={`new ${length.id}`}
+              id={`new-${length.id}`}
               inputMode="numeric"
               autoComplete="off"
               value={text}
               aria-invalid={bad || undefined}
+              aria-describedby={bad ? `new-${length.id}-error` : undefined}
               onChange={(event) => {
                 const next = event.currentTarget.value;
                 setTyped({ ...typed, [length.id]: next });
@@ -412,7 +413,7 @@ function Numbers({
               onKeyDown={(event) => {
                 if (event.key !== 'Enter') return;
                 event.preventDefault();
-                document.getElementById(`new ${lengths[i + 1]?.id ?? length.id}`)?.focus();
+                document.getElementById(`new-${lengths[i + 1]?.id ?? length.id}`)?.focus();
               }}
             />
           </div>

@@ -1,5 +1,5 @@
 import { FOOT_M, SOWN_FROM, type FlaggedLength } from '@sendero/core';
-import { Button, Textarea, TextInput } from '@mantine/core';
+import { Button, NativeSelect, Textarea, TextInput } from '@mantine/core';
 import { Link, useNavigate, useParams } from 'react-router';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice, Choices } from '../app/Choice.tsx';
@@ -7,6 +7,8 @@ import { useDevice, useOne } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { FoundAgain } from '../fields/FoundAgain.tsx';
 import { useRecordForm } from '../fields/useRecordForm.ts';
+import { stripOptions } from '../trials/stripOptions.ts';
+import { useOpenTrial } from '../trials/useOpenTrial.ts';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 
@@ -50,6 +52,7 @@ function FlagForm({
   const device = useDevice();
   const navigate = useNavigate();
   const units = useUnits();
+  const trial = useOpenTrial(plantingId);
   const planterRows = Array.from({ length: rows }, (_, i) => String(i + 1));
   const { form, found, figure, keep, cancel } = useRecordForm({
     kind: 'flaggedLength',
@@ -61,13 +64,16 @@ function FlagForm({
       sownFrom: 'rate' as FlaggedLength['sownFrom'],
       seeds: '',
       place: '',
+      strip: '',
     }),
-    read: ({ rows: chosen, zone, lengthM, sownFrom, seeds, place }) => {
+    read: ({ rows: chosen, zone, lengthM, sownFrom, seeds, place, strip }) => {
       const { at } = device.moment();
       const made = (row: string) => ({
         plantingId,
         row: row === NO_ROWS ? null : Number(row),
         zone: zone.trim(),
+        trialId: trial && strip !== '' ? trial.id : null,
+        strip: trial && strip !== '' ? Number(strip) : null,
         lengthM: lengthM.value ?? Number.NaN,
         sownFrom,
         seeds:
@@ -141,6 +147,15 @@ function FlagForm({
           {...form.getInputProps('zone')}
         />
       </div>
+      {trial && (
+        <NativeSelect
+          label="Strip of the trial"
+          size="md"
+          value={form.values.strip}
+          data={[{ value: '', label: 'in no strip' }, ...stripOptions(trial.data)]}
+          onChange={(event) => form.setFieldValue('strip', event.currentTarget.value)}
+        />
+      )}
       <Choice
         label="Seeds in it"
         options={SOWN_FROM.map((value) => ({ value, says: KNOWN[value] }))}

@@ -84,6 +84,7 @@ function Table({ title, heads, rows }: { title: string; heads: string[]; rows: s
 
 /** Any figure of the trade in all its units. Needs no field. */
 export default function ConvertScreen() {
+  const units = useUnits();
   const [kind, setKind] = useState<QuantityKind>('rowLength');
   const [entered, setEntered] = useState<Entered>({ text: '', value: null });
   return (
@@ -116,7 +117,7 @@ export default function ConvertScreen() {
           ) : (
             inEveryUnit(entered.value, kind).map(({ unit, text }) => (
               <li key={unit} className="figure" style={{ fontSize: '1.5rem' }}>
-                {text}
+                {units.marked(text)}
               </li>
             ))
           )}

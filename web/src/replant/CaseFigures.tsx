@@ -15,7 +15,7 @@ import { Fold } from '../app/Fold.tsx';
 import { useWorkspace } from '../data/hooks.ts';
 import { useCropFigure } from '../stand/useCropFigure.ts';
 import { useUnits } from '../units/useUnits.ts';
-import { RestedFigure } from './RestedFigure.tsx';
+import { RestedFigure } from '../units/RestedFigure.tsx';
 import type { Replant } from './useReplant.ts';
 import type { KeepCase } from './useKeepCase.ts';
 import styles from './replant.module.css';

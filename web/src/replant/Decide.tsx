@@ -15,7 +15,7 @@ import type { Draft } from '../data/device.ts';
 import { useDevice, useToday } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { useUnits } from '../units/useUnits.ts';
-import { RestedFigure } from './RestedFigure.tsx';
+import { RestedFigure } from '../units/RestedFigure.tsx';
 import type { Replant } from './useReplant.ts';
 import type { KeepCase } from './useKeepCase.ts';
 

@@ -28,7 +28,7 @@ export function KitchenPage({ replant, advice }: { replant: Replant; advice: Rep
   const kept = advice.options.find(({ option }) => option === 'keep')!;
   const other = otherOf(advice, bestOpen(advice, reading));
   return (
-    <section className={styles.page} aria-label="For the kitchen table">
+    <section className={`on-paper ${styles.page}`} aria-label="For the kitchen table">
       <h1>{field.data.name}: keep it or replant it?</h1>
       <p>
         {cropTitle(planting.data)}, planted {longDate(planting.data.plantedOn)}; as of{' '}

@@ -61,7 +61,7 @@ function Desk({ replant }: { replant: Replant }) {
   const kind = units.standKind(denseStand);
   return (
     <>
-      <div className={`stack ${styles.screen}`}>
+      <div className="stack on-screen">
         <div className="row spread">
           <div>
             <Link to={`/plantings/${planting.id}`}>{field.data.name}</Link>

@@ -145,7 +145,8 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
   const minutes =
     drawn && walkMinutes({ stops: drawn.order.length, rowsAtOnce, walkM: drawn.walkM });
   const keep = () => {
-    if (!drawn || !question) return;
+    // What is being drawn anew is not what was asked for.
+    if (!drawn || busy || !question) return;
     const { at, on } = device.moment();
     const kept = device.put('samplingPlan', {
       plantingId: planting.id,
@@ -236,7 +237,7 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
             </p>
           )}
           <div className="row">
-            <Button size="lg" disabled={!drawn} onClick={keep}>
+            <Button size="lg" disabled={!drawn || busy} onClick={keep}>
               Walk these stops
             </Button>
             <Button variant="default" h={48} onClick={() => change({ seed: newSeed() })}>

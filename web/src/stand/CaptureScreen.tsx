@@ -9,6 +9,7 @@ import { selectChildren, useDevice } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { countsInHeadChosen } from '../data/preferences.ts';
 import { useAppDispatch, useAppSelector, type RootState } from '../data/store.ts';
+import { InStrip } from '../stop/InStrip.tsx';
 import { StepBar } from '../stop/StepBar.tsx';
 import { stepLink } from '../stop/stepLink.ts';
 import { STEP_WORDS } from '../stop/stepWords.ts';
@@ -187,6 +188,7 @@ function StopCapture({
       />
       <Head facts={facts} stopId={stop.id} ordinal={stop.data.ordinal} />
       <StepBar stop={stop} plantingId={planting.id} at="count" row={row} />
+      <InStrip stop={stop} plantingId={planting.id} />
       {party === null && (
         <Suspense>
           <AskParty facts={facts} />

@@ -3,6 +3,7 @@ import {
   trailOf,
   urgencyOf,
   type Kept,
+  type Kind,
   type PlantingFacts,
   type SeasonWeather,
   type StandWalk,
@@ -11,7 +12,7 @@ import {
   type WorkRecords,
 } from '@sendero/core';
 import { createSelector } from '@reduxjs/toolkit';
-import { useAll, useToday } from '../data/hooks.ts';
+import { useAll, useEach, useToday } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { useSeasonWeather } from '../weather/useSeasonWeather.ts';
 
@@ -30,7 +31,24 @@ export interface PlantingOnTrail {
   archived: boolean;
 }
 
+/** Which records say what was done and is to be done. */
+const WORK = {
+  plantings: 'planting',
+  planters: 'planter',
+  walks: 'walk',
+  lengths: 'flaggedLength',
+  counts: 'emergenceCount',
+  digs: 'belowGround',
+  tags: 'taggedPlant',
+  outcomes: 'tagOutcome',
+  cases: 'replantCase',
+  trials: 'trial',
+  strips: 'trialStrip',
+} as const satisfies Record<keyof WorkRecords, Kind>;
+const WORK_NAMES = Object.keys(WORK) as (keyof WorkRecords)[];
+
 type Given = WorkRecords & {
+  plantings: Kept<'planting'>[];
   fields: Kept<'field'>[];
   growers: Kept<'grower'>[];
   predicted: SeasonWeather['predicted'];
@@ -38,44 +56,21 @@ type Given = WorkRecords & {
   today: string;
 };
 
+/** The same records as long as none of them changed. */
+const workOf = createSelector(
+  WORK_NAMES.map((name) => (given: Given) => given[name]),
+  (...held) => Object.fromEntries(WORK_NAMES.map((name, i) => [name, held[i]])) as never,
+) as (given: Given) => WorkRecords;
+
 /** What each planting is judged by: reckoned once for all who ask. */
 const factsOf = createSelector(
   [
-    (given: Given) => given.plantings,
-    (given: Given) => given.planters,
-    (given: Given) => given.walks,
-    (given: Given) => given.lengths,
-    (given: Given) => given.counts,
-    (given: Given) => given.digs,
-    (given: Given) => given.tags,
-    (given: Given) => given.outcomes,
-    (given: Given) => given.cases,
+    workOf,
     (given: Given) => given.predicted,
     (given: Given) => given.season,
     (given: Given) => given.today,
   ],
-  (
-    plantings,
-    planters,
-    walks,
-    lengths,
-    counts,
-    digs,
-    tags,
-    outcomes,
-    cases,
-    predicted,
-    season,
-    today,
-  ) =>
-    readFacts(
-      { plantings, planters, walks, lengths, counts, digs, tags, outcomes, cases },
-      predicted,
-      {
-        season,
-        today,
-      },
-    ),
+  (work, predicted, season, today) => readFacts(work, predicted, { season, today }),
 );
 
 /** Put together once for all who ask. */
@@ -124,34 +119,11 @@ const urgency = ({ marks }: PlantingOnTrail) =>
 
 /** Every planting of the season on the screen with its field, walks and trail; those that need work first. */
 export function useTrails(): PlantingOnTrail[] {
-  const plantings = useAll('planting');
-  const planters = useAll('planter');
+  const work = useEach(WORK) as Pick<Given, keyof WorkRecords>;
   const fields = useAll('field');
   const growers = useAll('grower');
-  const walks = useAll('walk');
-  const lengths = useAll('flaggedLength');
-  const counts = useAll('emergenceCount');
-  const digs = useAll('belowGround');
-  const tags = useAll('taggedPlant');
-  const outcomes = useAll('tagOutcome');
-  const cases = useAll('replantCase');
   const { predicted } = useSeasonWeather();
   const today = useToday();
   const season = useAppSelector((state) => state.sync.season) ?? 0;
-  return together({
-    plantings,
-    planters,
-    fields,
-    growers,
-    walks,
-    lengths,
-    counts,
-    digs,
-    tags,
-    outcomes,
-    cases,
-    predicted,
-    season,
-    today,
-  });
+  return together({ ...work, fields, growers, predicted, season, today });
 }

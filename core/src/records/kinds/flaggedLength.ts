@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { defineKind } from './defineKind.ts';
-import { asTyped, id, lengthM, note, row, shortText, timestamp, within } from './parts.ts';
+import { asTyped, id, lengthM, note, row, shortText, timestamp, whole, within } from './parts.ts';
 
 /** How the seeds of a length are known: as the rate says, from a tape read on planting day, or dug. */
 export const SOWN_FROM = ['rate', 'tape', 'digs'] as const;
@@ -20,6 +20,9 @@ export const flaggedLength = defineKind({
       seeds: z.nullable(within(1, 5000, 'Enter how many seeds lie there, 1 or more.')),
       /** Where the first flag stands, for whoever comes next. */
       place: z._default(z.string().check(z.maxLength(200, 'Use at most 200 characters.')), ''),
+      /** The strip of a trial it lies in, by its number; null: in none. */
+      trialId: z._default(z.nullable(id), null),
+      strip: z._default(z.nullable(whole(1, 400, 'Choose the strip.')), null),
       /** When the flags were set. */
       at: timestamp,
       note,
@@ -31,18 +34,24 @@ export const flaggedLength = defineKind({
         path: ['seeds'],
       }),
     ),
-  parents: { plantingId: 'planting' },
+  version: 2,
+  added: { 2: ['trialId', 'strip'] },
+  migrations: { 1: (old) => ({ trialId: null, strip: null, ...old }) },
+  parents: { plantingId: 'planting', trialId: 'trial' },
   held: 'season',
   table: 'flagged_lengths',
-  indexed: { plantingId: 'uuid', row: 'integer', at: 'timestamp' },
+  indexed: { plantingId: 'uuid', trialId: 'uuid', row: 'integer', at: 'timestamp' },
   words: {
-    own: ({ row: planterRow, zone }) =>
-      [planterRow && `row ${planterRow}`, zone, 'flagged length'].filter(Boolean).join(', '),
+    own: ({ row: planterRow, zone, strip }) =>
+      [strip && `strip ${strip}`, planterRow && `row ${planterRow}`, zone, 'flagged length']
+        .filter(Boolean)
+        .join(', '),
   },
-  defaults: { zone: '', note: '', asTyped: {} },
+  defaults: { strip: null, zone: '', note: '', asTyped: {} },
   example: {
     plantingId: '019f0000-0000-7000-8000-000000000005',
     row: 4,
+    trialId: null,
     lengthM: 5.31,
     sownFrom: 'rate',
     seeds: null,

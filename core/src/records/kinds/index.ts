@@ -19,6 +19,8 @@ import { samplingPlan } from './samplingPlan.ts';
 import { stop } from './stop.ts';
 import { taggedPlant } from './taggedPlant.ts';
 import { tagOutcome } from './tagOutcome.ts';
+import { trial } from './trial.ts';
+import { trialStrip } from './trialStrip.ts';
 import { unitMove } from './unitMove.ts';
 import { visit } from './visit.ts';
 import { walk } from './walk.ts';
@@ -40,6 +42,8 @@ export const KINDS = {
   fieldPart,
   groundPicture,
   planting,
+  trial,
+  trialStrip,
   samplingPlan,
   walk,
   stop,

@@ -17,6 +17,9 @@ export const note = z._default(
   z.string().check(z.maxLength(4000, 'Use at most 4,000 characters.')),
   '',
 );
+/** What is not known yet, or not there; left out it is null. */
+export const orNull = <Schema extends z.ZodMiniType>(schema: Schema) =>
+  z._default(z.nullable(schema), null);
 export const date = z.iso
   .date('Enter a date as year-month-day, e.g. 2027-05-14.')
   .check(

@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import { CROPS } from '../../crops/index.ts';
 import { REPLANT_OPTIONS, STAND_SCHOOLS } from '../../replant/index.ts';
 import { defineKind } from './defineKind.ts';
-import { asTyped, date, id, note, whole, within } from './parts.ts';
+import { asTyped, date, id, note, orNull, whole, within } from './parts.ts';
 
 /** What hurt the stand, so far as it is known. After frost and hail plants may come back. */
 export const STAND_INJURIES = ['none', 'frost', 'hail', 'water', 'crust', 'other'] as const;
@@ -23,11 +23,9 @@ export const REPLANT_ANSWERS = ['open', 'stops'] as const;
 export const REPLANT_DECISIONS = [...REPLANT_OPTIONS, 'wait'] as const;
 export type ReplantDecision = (typeof REPLANT_DECISIONS)[number];
 
-const orDefault = <Schema extends z.ZodMiniType>(schema: Schema) =>
-  z._default(z.nullable(schema), null);
 const MOST_MONEY = 100;
 const money = (what: string) =>
-  orDefault(within(0, MOST_MONEY, `Enter ${what} as 0 or more: it cannot be negative.`));
+  orNull(within(0, MOST_MONEY, `Enter ${what} as 0 or more: it cannot be negative.`));
 const stand = within(0, 2000, 'Enter a stand of 0 or more plants.');
 const share = (what: string) => within(0, 1, `Enter ${what} from 0 to 100 %.`);
 
@@ -41,50 +39,50 @@ export const replantCase = defineKind({
       plantingId: id,
       openedOn: date,
       /** Counted by somebody on the telephone, in place of the walks: effective plants per m². */
-      typedStandPerM2: orDefault(stand),
+      typedStandPerM2: orNull(stand),
       /** Half its 95 % interval, plants per m². */
-      typedHalfWidthPerM2: orDefault(stand),
+      typedHalfWidthPerM2: orNull(stand),
       /** A weak part told by somebody: which zone it is, or how big, and its stand; the stand told is then of the rest. */
-      weakPartId: orDefault(id),
-      weakAreaM2: orDefault(within(1, 1e8, 'Enter an area above zero.')),
-      weakPerM2: orDefault(stand),
-      longGapShare: orDefault(share('the share of long gaps')),
+      weakPartId: orNull(id),
+      weakAreaM2: orNull(within(1, 1e8, 'Enter an area above zero.')),
+      weakPerM2: orNull(stand),
+      longGapShare: orNull(share('the share of long gaps')),
       /** Plants that may still come or come back, from so many to so many per m². */
-      toComeFromPerM2: orDefault(stand),
-      toComeToPerM2: orDefault(stand),
+      toComeFromPerM2: orNull(stand),
+      toComeToPerM2: orNull(stand),
       injury: z._default(z.enum(STAND_INJURIES, 'Choose what hurt it.'), 'none'),
-      injuredOn: orDefault(date),
+      injuredOn: orNull(date),
       /** When planting is best here. */
-      bestOn: orDefault(date),
+      bestOn: orNull(date),
       /** The earliest day on which it could be planted again: weather, seed, contractor. */
-      replantOn: orDefault(date),
+      replantOn: orNull(date),
       /** A crop planted after this day no longer ripens. */
-      lastOn: orDefault(date),
-      insuranceOn: orDefault(date),
-      replantPerM2: orDefault(within(0.1, 2000, 'Enter a stand above zero.')),
-      school: orDefault(z.enum(STAND_SCHOOLS, 'Choose the school.')),
-      yieldSpread: orDefault(share('the spread')),
-      priceSpread: orDefault(share('the spread')),
+      lastOn: orNull(date),
+      insuranceOn: orNull(date),
+      replantPerM2: orNull(within(0.1, 2000, 'Enter a stand above zero.')),
+      school: orNull(z.enum(STAND_SCHOOLS, 'Choose the school.')),
+      yieldSpread: orNull(share('the spread')),
+      priceSpread: orNull(share('the spread')),
       /** Money per m², in the workspace’s own. */
       seedPerM2: money('the seed'),
-      seedAllowance: orDefault(share('what the seed’s maker bears')),
+      seedAllowance: orNull(share('what the seed’s maker bears')),
       endPerM2: money('ending the old stand'),
       plantPerM2: money('planting'),
       /** Drying, and what a late harvest costs, for each kg. */
       dryPerKg: money('drying'),
-      fillPerM2: orDefault(stand),
+      fillPerM2: orNull(stand),
       fillCostPerM2: money('filling in'),
-      otherCrop: orDefault(z.enum(CROPS, 'Choose the crop.')),
+      otherCrop: orNull(z.enum(CROPS, 'Choose the crop.')),
       otherCostPerM2: money('the other crop'),
       /** Full yield of the other crop, or of the same one with an earlier maturity, kg/m². */
-      otherYieldKgPerM2: orDefault(
+      otherYieldKgPerM2: orNull(
         within(0.01, 4, 'Enter a yield above zero, up to 600 bu/ac (40 t/ha).'),
       ),
-      recountAfterDays: orDefault(whole(1, 14, 'Enter 1 to 14 days.')),
+      recountAfterDays: orNull(whole(1, 14, 'Enter 1 to 14 days.')),
       /** Whether each question leaves replanting open or stops it; unanswered ones are not there. */
       answers: z._default(z.partialRecord(z.enum(REPLANT_QUESTIONS), z.enum(REPLANT_ANSWERS)), {}),
       /** What was decided, and what had been told then. */
-      decided: orDefault(
+      decided: orNull(
         z.strictObject({
           option: z.enum(REPLANT_DECISIONS, 'Choose what is done.'),
           on: date,
@@ -98,7 +96,7 @@ export const replantCase = defineKind({
         }),
       ),
       /** What it yielded, kg/m². */
-      yieldedKgPerM2: orDefault(
+      yieldedKgPerM2: orNull(
         within(0, 4, 'Enter a yield of 0 or more, up to 600 bu/ac (40 t/ha).'),
       ),
       typed: asTyped,

@@ -32,27 +32,39 @@ export const stop = defineKind({
     accuracyM: z._default(z.nullable(within(0, 1e5, 'An accuracy is a distance.')), null),
     /** Steps of the work that are left out here. */
     skipped: z._default(z.array(z.enum(STOP_STEPS)).check(z.maxLength(STOP_STEPS.length)), []),
+    /** The strip of a trial it stands in, by its number; null: in none. */
+    trialId: z._default(z.nullable(id), null),
+    strip: z._default(z.nullable(whole(1, 400, 'Choose the strip.')), null),
     note,
   }),
-  version: 3,
-  added: { 2: ['planned', 'at', 'accuracyM'], 3: ['skipped'] },
+  version: 4,
+  added: { 2: ['planned', 'at', 'accuracyM'], 3: ['skipped'], 4: ['trialId', 'strip'] },
   migrations: {
     1: (old) => ({ planned: null, at: null, accuracyM: null, ...old }),
     2: (old) => ({ skipped: [], ...old }),
+    3: (old) => ({ trialId: null, strip: null, ...old }),
   },
-  parents: { walkId: 'walk' },
+  parents: { walkId: 'walk', trialId: 'trial' },
   held: 'walk',
   // Two people at the same stop of a walk, out of reach of each other, make one stop.
   identity: ({ ordinal, planned = null, chosen }) =>
     planned === null ? `${chosen ? 'chosen ' : ''}${ordinal}` : `place ${planned}`,
   table: 'stops',
-  indexed: { walkId: 'uuid', ordinal: 'integer' },
+  indexed: { walkId: 'uuid', trialId: 'uuid', ordinal: 'integer' },
   words: { own: ({ ordinal }) => `stop ${ordinal}` },
-  defaults: { planned: null, at: null, accuracyM: null, skipped: [], note: '' },
+  defaults: {
+    planned: null,
+    at: null,
+    accuracyM: null,
+    skipped: [],
+    strip: null,
+    note: '',
+  },
   example: {
     walkId: '019f0000-0000-7000-8000-000000000006',
     ordinal: 1,
     travel: 'away',
     chosen: false,
+    trialId: null,
   },
 });

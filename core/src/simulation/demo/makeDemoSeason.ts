@@ -33,6 +33,7 @@ import {
 import { addCases } from './demoCases.ts';
 import { addPlantsAtStop, addTags } from './demoPlants.ts';
 import { demoField, type DemoField } from './demoShapes.ts';
+import { addTrials } from './demoTrials.ts';
 import { demoStation, FORECAST_SOURCE, STATION_SHAPE } from './demoStation.ts';
 
 export interface DemoRecord<K extends Kind = Kind> {
@@ -199,6 +200,7 @@ export function makeDemoSeason({
       '2026-11-20T16:00:00.000Z',
     );
   addCases(records, fields, add);
+  addTrials(records, fields, planters, add);
   return {
     workspaceId,
     workspace: {

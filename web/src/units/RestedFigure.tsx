@@ -1,7 +1,7 @@
 import type { QuantityKind } from '@sendero/core';
 import { useState, type ComponentProps } from 'react';
-import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
-import { useUnits } from '../units/useUnits.ts';
+import { enteredFrom, QuantityInput } from './QuantityInput.tsx';
+import { useUnits } from './useUnits.ts';
 import { useKeepRested } from './useKeepRested.ts';
 
 /** A figure that is kept by itself once the hands rest; empty: none. What is wrong with it stands beside it. */

@@ -1,0 +1,196 @@
+import { CROP_FACTS } from '../crops/index.ts';
+import { outermostCrossing, TRIAL_MEASURE_FACTS, TRIAL_QUESTION_FACTS } from '../trials/index.ts';
+import type { QuantityKind } from '../units/index.ts';
+import type { AgainstCheck, TrialAnswer } from './answerTrial.ts';
+import type { Show } from './cardWords.ts';
+import { trialMeasureKind, type TrialReading } from './readTrial.ts';
+import { inHundred } from './replantWords.ts';
+import type { TrialsTogether } from './trialsTogether.ts';
+
+/** A figure of a measure as people say it. */
+const figure = (
+  value: number,
+  { measure }: Pick<TrialAnswer, 'measure'>,
+  { planting }: Pick<TrialReading, 'planting'>,
+  show: Show,
+): string => {
+  const kind: QuantityKind | null = trialMeasureKind(measure, planting.data.crop);
+  return kind ? show(value, kind) : `${Math.round(value)} h`;
+};
+
+/** What a trial asks, in few words. @example trialTitle(reading.trial.data) // 'Planting depth × downforce' */
+export const trialTitle = ({
+  asks,
+  factors,
+}: Pick<TrialReading['trial']['data'], 'asks' | 'factors'>): string => {
+  if (asks) return asks;
+  const [first, second] = factors.map(({ question }) => TRIAL_QUESTION_FACTS[question].label);
+  return second ? `${first} × ${second.toLowerCase()}` : first!;
+};
+
+/** Why one strip of each names no winner. */
+export const DEMONSTRATION_WORDS =
+  'One strip of each is a demonstration: what lies between two strips may be the ground they stand on, and nothing here tells that apart. So it shows figures and names no winner. Two or more strips of each, drawn by lot, can answer.';
+
+const better = ({ measure }: TrialAnswer, difference: number) => {
+  const { more } = TRIAL_MEASURE_FACTS[measure];
+  return more === false ? difference < 0 : difference > 0;
+};
+
+/** Of those held against the check, the one that does best by the measure. */
+export function bestAgainst(answer: TrialAnswer): AgainstCheck | null {
+  const { more } = TRIAL_MEASURE_FACTS[answer.measure];
+  return (more === false ? answer.against.at(-1) : answer.against[0]) ?? null;
+}
+
+const told = ({ interval: [low, high] }: AgainstCheck) => low > 0 || high < 0;
+
+/**
+ * The answer in a sentence a grower understands, and how far it may be off.
+ *
+ * @example trialSentence(answer, reading, show)
+ * // '2½ in bore 9.4 bu/ac more than 2 in: between 2.1 and 16.7 bu/ac, more than chance makes.'
+ */
+export function trialSentence(answer: TrialAnswer, reading: TrialReading, show: Show): string {
+  const say = (value: number) => figure(value, answer, reading, show);
+  if (answer.analysis.kind === 'demonstration') {
+    const [first, second] = answer.analysis.treatments;
+    return `${upper(first!.treatment)} showed ${say(first!.mean)}, ${second!.treatment} ${say(second!.mean)}. No winner can be named: ${lower(answer.analysis.reason)}`;
+  }
+  const best = bestAgainst(answer);
+  const verb = answer.measure === 'yield' ? 'bore' : 'showed';
+  if (!best) return 'The check has no figure yet: without it nothing can be held against it.';
+  const check = reading.check.label;
+  const size = (one: AgainstCheck) =>
+    `${say(Math.abs(one.difference))} ${one.difference < 0 ? 'less' : 'more'} than ${check}`;
+  const range = ({ interval: [low, high] }: AgainstCheck) =>
+    low > 0 || high < 0
+      ? `between ${say(Math.min(Math.abs(low), Math.abs(high)))} and ${say(Math.max(Math.abs(low), Math.abs(high)))}`
+      : `between ${say(-low)} less and ${say(high)} more`;
+  if (told(best) && better(answer, best.difference))
+    return `${upper(best.treatment.label)} ${verb} ${size(best)}: ${range(best)}, more than chance makes.`;
+  const worse = answer.against.filter((one) => told(one) && !better(answer, one.difference));
+  if (worse.length > 0 && worse.length === answer.against.length)
+    return `Nothing did better than ${check}: ${best.treatment.label} ${verb} ${size(best)}, ${range(best)}.`;
+  const can = answer.canTell === null ? '' : ` These strips can tell about ${say(answer.canTell)}.`;
+  return `Nothing is told from ${check}: ${best.treatment.label} ${verb} ${size(best)}, ${range(best)}.${can}`;
+}
+
+/** What that is in money, over the check; null without a price. */
+export function trialMoneySentence(
+  answer: TrialAnswer,
+  reading: TrialReading,
+  show: Show,
+): string | null {
+  const best = answer.against
+    .filter(({ money }) => money !== null)
+    .sort((a, b) => b.money!.perM2 - a.money!.perM2)[0];
+  if (!best?.money) return null;
+  const { perM2, interval, probability, breakEvenPricePerKg } = best.money;
+  const money = (value: number) =>
+    `${value < 0 ? '−' : ''}${show(Math.abs(value), 'moneyPerArea')}`;
+  const price =
+    breakEvenPricePerKg === null
+      ? ''
+      : ` It pays from ${show(breakEvenPricePerKg, CROP_FACTS[reading.planting.data.crop].priceKind)} on.`;
+  return `In money ${best.treatment.label} returns ${money(perM2)} over ${reading.check.label}, between ${money(interval[0])} and ${money(interval[1])}; the chance that it returns more is ${inHundred(probability)}.${price}`;
+}
+
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
+const upper = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+/** Where the best level lies, by the curve through all of them; null without a curve. */
+export function trialResponseSentence(
+  answer: TrialAnswer,
+  reading: TrialReading,
+  show: Show,
+): string | null {
+  const { response } = answer;
+  const kind = TRIAL_QUESTION_FACTS[reading.trial.data.factors[0]!.question].kind;
+  if (!response || !kind) return null;
+  if (response.p > 0.05) return 'The curve through the levels is not told from a flat line.';
+  const { x, interval, atEdge } = response.optimum;
+  const range = (of: readonly [number, number] | null) =>
+    of ? `, between ${show(of[0], kind)} and ${show(of[1], kind)}` : '';
+  const best = atEdge
+    ? `The best lies outside what was tested, beyond ${show(x, kind)}: test further that way.`
+    : `The best lies about ${show(x, kind)}${range(interval)}.${interval ? '' : ' How far it may be off these strips do not tell.'}`;
+  const pays = response.economicOptimum;
+  return pays
+    ? `${best} One more costs what it earns at about ${show(pays.x, kind)}${range(pays.interval)}.`
+    : best;
+}
+
+/** What is best given furrow moisture: where two levels change places; null where moisture tells nothing. */
+export function trialMoistureSentence(
+  { covariate }: Pick<TrialAnswer, 'covariate'>,
+  show: Show,
+): string | null {
+  if (!covariate) return null;
+  const { p } = covariate.interaction;
+  if (p > 0.05) return 'Whether another level is best in moister furrows these strips do not tell.';
+  const crossing = outermostCrossing(covariate);
+  if (!crossing) return null;
+  const at = (value: number) => show(value, 'content');
+  const range = crossing.interval
+    ? ` (between ${at(crossing.interval[0])} and ${at(crossing.interval[1])})`
+    : '';
+  return `It depends on the furrow: below ${at(crossing.at)} of water${range} ${crossing.below} bears more, above it ${crossing.above}. Read years together by their moisture, not by their means.`;
+}
+
+/** What the two factors of a trial do together; null with one. */
+export function trialFactorsSentence({ factors, splitPlot }: TrialAnswer): string | null {
+  const both = factors ?? splitPlot;
+  if (!both) return null;
+  return both.interaction.matters
+    ? 'What one factor does depends on the level of the other: read each combination by itself, not the means over them.'
+    : 'Neither factor changes what the other does, as far as these strips tell: each may be read over the levels of the other.';
+}
+
+/** What was seen when the strips themselves were looked at, in sentences. */
+export function trialLookSentences(
+  answer: TrialAnswer,
+  reading: TrialReading,
+  show: Show,
+): string[] {
+  const { looked } = answer;
+  if (!looked) return [];
+  const say = (value: number) => figure(value, answer, reading, show);
+  return [
+    ...looked.outliers.map(
+      (i) =>
+        `Strip ${answer.plots[i]!.number} lies ${say(Math.abs(looked.residuals[i]!))} ${looked.residuals[i]! < 0 ? 'below' : 'above'} what block and treatment let expect: look up what happened there. It is counted all the same.`,
+    ),
+    ...(looked.trend && looked.trend.p < 0.05
+      ? [
+          `The ground ${looked.trend.perPlace < 0 ? 'falls' : 'rises'} by ${say(Math.abs(looked.trend.perPlace))} a strip across the field: look at the answer adjusted by pass order too.`,
+        ]
+      : []),
+  ];
+}
+
+/** The running answer to a question over sites and years, and how far it may be trusted. */
+export function togetherSentence(
+  { sites, elsewhere, check, read }: TrialsTogether,
+  measure: TrialAnswer['measure'],
+  show: Show,
+): string {
+  if (!sites || read.length === 0)
+    return 'Nothing to read together yet: no replicated trial of this has its figures.';
+  const say = (value: number) => figure(value, { measure }, read[0]!, show);
+  const most = [...elsewhere].sort((a, b) => Math.abs(b.difference) - Math.abs(a.difference))[0];
+  const own = sites.differencesFromCheck?.find(({ treatment }) => treatment === most?.level);
+  if (!most || !own)
+    return 'The check has no figure yet: without it nothing can be held against it.';
+  const [low, high] = own.interval;
+  const signed = (value: number) => `${say(Math.abs(value))} ${value < 0 ? 'less' : 'more'}`;
+  const where = read.length === 1 ? 'one site and year' : `${read.length} sites and years`;
+  const over = `Over ${where} ${most.level} bore ${signed(own.difference)} than ${check}, between ${signed(low)} and ${signed(high)}.`;
+  const trust =
+    read.length < 2
+      ? 'One site and year says nothing of the next.'
+      : sites.sd.treatmentBySite > Math.abs(own.difference)
+        ? `It differs from place to place by more than it gains: where nobody has tried it, expect anything between ${signed(most.interval[0])} and ${signed(most.interval[1])}.`
+        : `Where nobody has tried it, expect between ${signed(most.interval[0])} and ${signed(most.interval[1])}.`;
+  return `${over} ${trust}`;
+}
