@@ -1,13 +1,18 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
-import { compression } from 'vite-plugin-compression2';
+import { compression, defineAlgorithm } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
+import { BROTLI, pack } from './pack.ts';
 
 export default defineConfig({
   plugins: [
     react(),
+    pack(),
     // Packed once, not at each first visit.
-    compression({ include: /assets\/.*\.(js|css)$/, algorithms: ['gzip', 'brotliCompress'] }),
+    compression({
+      include: /assets\/.*\.(js|css)$/,
+      algorithms: ['gzip', defineAlgorithm('brotliCompress', BROTLI)],
+    }),
     VitePWA({
       registerType: 'prompt',
       injectRegister: null,

@@ -8,7 +8,7 @@ test('axe finds nothing and nothing overflows: the rooms and a stand walk', asyn
   const { context, page } = await newDevice(browser, demo);
   await page.goto('/');
   await expect(page.getByRole('heading', { name: 'To do' })).toBeVisible();
-  await accessible(page, 'today');
+  await accessible(page, 'today', { dark: true });
   await visit(page, '/fields');
   await page.getByRole('button', { name: 'Add a field' }).click();
   await accessible(page, 'fields');
@@ -16,7 +16,7 @@ test('axe finds nothing and nothing overflows: the rooms and a stand walk', asyn
   await page.getByRole('button', { name: 'More about Quill & Daughters' }).click();
   await page.getByRole('menuitem', { name: 'Merge' }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
-  await accessible(page, 'merge', 'dialog');
+  await accessible(page, 'merge', { within: 'dialog' });
   await page.keyboard.press('Escape');
   await visit(page, '/planters');
   await page.getByRole('button', { name: 'Add a planter' }).click();
@@ -40,11 +40,11 @@ test('axe finds nothing and nothing overflows: the rooms and a stand walk', asyn
   await accessible(page, 'result');
   await page.getByRole('button', { name: 'Weights' }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
-  await accessible(page, 'weights', 'dialog');
+  await accessible(page, 'weights', { within: 'dialog' });
   await page.keyboard.press('Escape');
   await page.getByRole('link', { name: 'Open the counts' }).click();
   await expect(page.getByTestId('stop-density')).toBeVisible();
-  await accessible(page, 'capture');
+  await accessible(page, 'capture', { dark: true });
   await page.getByRole('button', { name: 'Type numbers' }).click();
   await page.getByText('Another number').click();
   await expect(page.getByLabel('in step', { exact: true })).toBeVisible();
@@ -76,7 +76,7 @@ test('axe finds nothing and nothing overflows: planning and planting day', async
   await accessible(page, 'trench result');
   await page.getByRole('button', { name: /^Correct row/ }).click();
   await expect(page.getByRole('dialog')).toBeVisible();
-  await accessible(page, 'correction', 'dialog');
+  await accessible(page, 'correction', { within: 'dialog' });
   await page.keyboard.press('Escape');
   await page.getByRole('link', { name: /^Monitor against ground/ }).click();
   await expect(page.getByTestId('monitor-verdict')).toBeVisible();
@@ -87,11 +87,11 @@ test('axe finds nothing and nothing overflows: planning and planting day', async
   await accessible(page, 'trench check');
   for (const tab of ['Distances', 'Furrow', 'Moisture']) {
     await page.getByRole('radio', { name: tab }).click();
-    await accessible(page, `trench check, ${tab}`, 'aside');
+    await accessible(page, `trench check, ${tab}`, { within: 'aside' });
   }
   await page.keyboard.press('Shift+?');
   await expect(page.getByRole('dialog')).toBeVisible();
-  await accessible(page, 'keys', 'dialog');
+  await accessible(page, 'keys', { within: 'dialog' });
   await page.keyboard.press('Escape');
   await page.goto('/');
   await page.getByRole('button', { name: 'Check', exact: true }).click();
@@ -101,5 +101,57 @@ test('axe finds nothing and nothing overflows: planning and planting day', async
   await page.getByRole('link', { name: 'New stand walk' }).click();
   await expect(page.getByRole('radiogroup')).toBeVisible();
   await accessible(page, 'start walk');
+  await context.close();
+});
+
+test('axe finds nothing and nothing overflows: weather, visits, plants and what is decided', async ({
+  browser,
+  demo,
+}) => {
+  const { context, page } = await newDevice(browser, demo);
+  await page.goto('/weather');
+  await accessible(page, 'weather');
+  await page.getByRole('button', { name: 'Bring a station’s file' }).click();
+  await page.getByLabel('Choose its CSV file').setInputFiles({
+    name: 'bench.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'Date,High (°F),Low (°F),Rain (in)\n5/1/2027,warm,51,0\n5/3/2027,74,50,0\n',
+    ),
+  });
+  await page.getByText('1 figure is text: left out').click();
+  await accessible(page, 'a weather file being read');
+  await visit(page, '/calendar');
+  await page.getByRole('button', { name: /^Plant digs, The Apron/ }).waitFor();
+  await accessible(page, 'visits');
+  await openPlanting(page, 'Heron Bottom');
+  const planting = new URL(page.url()).pathname;
+  await visit(page, `${planting}/below`);
+  await expect(page.getByTestId('below-headline')).toBeVisible();
+  await accessible(page, 'below ground');
+  await visit(page, `${planting}/below/dig`);
+  await page.getByText('Treated seed:').waitFor();
+  await accessible(page, 'digging for seeds');
+  await visit(page, `${planting}/tags`);
+  await page.getByRole('button', { name: 'Tag a late plant' }).click();
+  await accessible(page, 'tagged plants');
+  await openPlanting(page, 'Long Forty');
+  const emergence = `${new URL(page.url()).pathname}/emergence`;
+  await visit(page, emergence);
+  await expect(page.getByTestId('emergence-headline')).toBeVisible();
+  await accessible(page, 'emergence');
+  for (const [way, screen] of [
+    ['count', 'counting what is up'],
+    ['flag', 'flagging lengths'],
+  ] as const) {
+    await visit(page, `${emergence}/${way}`);
+    await page.getByRole('main').getByRole('button').first().waitFor();
+    await accessible(page, screen);
+  }
+  await visit(page, '/causes');
+  await accessible(page, 'table of causes');
+  await visit(page, '/trials');
+  await expect(page.getByTestId('running-answer')).toBeVisible();
+  await accessible(page, 'trials');
   await context.close();
 });

@@ -3,8 +3,6 @@ import ICAL from 'ical.js';
 import { accessible } from '../accessible.ts';
 import { allSent, expect, keptHere, newDevice, test } from '../app.ts';
 
-const PHONE = { width: 390, height: 844 };
-
 /** What an independent program reads of a calendar: day and name of each event. */
 function eventsIn(text: string): { on: string; title: string; place: string; id: string }[] {
   const calendar = new ICAL.Component(ICAL.parse(text) as unknown[]);
@@ -101,30 +99,5 @@ test('visits are moved by mouse and by key, one’s own added, and taken along a
   await expect(page.getByRole('button', { name: 'Withdraw' })).toHaveCount(0);
   expect((await fetch(address)).status).toBe(404);
   await accessible(page, 'visits taken along');
-  await context.close();
-});
-
-test('at phone width a visit is opened, moved and gone to with a thumb', async ({
-  browser,
-  demo,
-}) => {
-  const { context, page } = await newDevice(browser, demo);
-  await page.setViewportSize(PHONE);
-  await page.getByRole('link', { name: 'All visits' }).click();
-  await page.getByRole('button', { name: /^Plant digs, The Apron/ }).click();
-  await page.getByRole('textbox', { name: 'On', exact: true }).fill('2027-05-31');
-  await page.getByRole('button', { name: 'Close', exact: true }).first().click();
-  await expect(
-    page.getByRole('region', { name: /^Mon, May 31/ }).getByRole('button', { name: /The Apron/ }),
-  ).toBeVisible();
-  await page.getByRole('button', { name: /^Plant digs, The Apron/ }).click();
-  await page.getByRole('button', { name: 'Back to its window' }).click();
-  await page.evaluate(() => window.scrollTo(0, 0));
-  await accessible(page, 'visits');
-  await page.setViewportSize(PHONE);
-  await page.getByRole('button', { name: /^Emergence count 6, The Apron/ }).click();
-  await page.getByRole('link', { name: 'Count what is up' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Emergence' })).toBeVisible();
-  await expect(page.getByRole('link', { name: 'The Apron' })).toBeVisible();
   await context.close();
 });

@@ -5,8 +5,6 @@ import { countedWalk } from '../faults.ts';
 import { openFaultyRoad } from '../faultyRoad.ts';
 import { previousBuild } from '../previousBuild.ts';
 
-test.use({ serviceWorkers: 'allow' });
-
 const inStep = async (app: App, id: string) =>
   (
     await app.sql<{ n: number }>(
@@ -198,10 +196,9 @@ test('a walk belongs to the day where it was made', async ({ browser, empty }) =
 test('yesterday’s app works with today’s server, and hands its device over to today’s app', async ({
   browser,
 }) => {
-  test.setTimeout(120_000);
   const app = await App.start({ demo: false, web: previousBuild() });
   const { walk, counts } = await countedWalk(app);
-  const context = await browser.newContext({ baseURL: app.url });
+  const context = await browser.newContext({ baseURL: app.url, serviceWorkers: 'allow' });
   const page = await context.newPage();
   await page.goto('/');
   await allSent(page);

@@ -49,20 +49,6 @@ const simulated = (records: number) =>
     ),
   ].join('');
 
-test('figures by hand: a monitor that reads a tenth too high is found out', async ({
-  browser,
-  demo,
-}) => {
-  const { context, page } = await newDevice(browser, demo);
-  await openMonitor(page);
-  await expect(page.getByTestId('monitor-verdict')).toContainText('agrees with the ground');
-  await page.getByLabel('Machine: population shown').fill('36,500');
-  await expect(page.getByTestId('monitor-verdict')).toContainText('reads high');
-  await page.getByLabel('Machine: population shown').fill('31,800');
-  await expect(page.getByTestId('monitor-verdict')).toContainText('agrees');
-  await context.close();
-});
-
 test('a planter log: columns guessed, broken lines named, row 5 found to count too many', async ({
   browser,
   demo,

@@ -1,12 +1,9 @@
 import { accessible } from '../accessible.ts';
 import { allSent, App, expect, keptHere, newDevice, openPlanting, tally, test } from '../app.ts';
 
-test.use({ serviceWorkers: 'allow' });
-
 test('the server is killed while 5,000 observations are on their way: each arrives exactly once', async ({
   browser,
 }) => {
-  test.setTimeout(180_000);
   const app = await App.start({ demo: true });
   const { page } = await newDevice(browser, app);
   await page.context().setOffline(true);
@@ -76,8 +73,7 @@ test('the server is killed while 5,000 observations are on their way: each arriv
 });
 
 test('a tab closed in mid-count loses no tap', async ({ browser, demo }) => {
-  const { context, page } = await newDevice(browser, demo);
-  await page.evaluate(() => navigator.serviceWorker.ready);
+  const { context, page } = await newDevice(browser, demo, { keepsApp: true });
   await openPlanting(page, 'Windmill East');
   await page.getByRole('link', { name: /^(Walk the stand|Go on with the walk)$/ }).click();
   const start = page.getByRole('button', { name: 'Start the walk' });
@@ -99,9 +95,7 @@ test('a whole walk without a network, reloaded in between, arrives when it is ba
   browser,
   demo,
 }) => {
-  const { context, page } = await newDevice(browser, demo);
-  await page.evaluate(() => navigator.serviceWorker.ready);
-  await page.reload();
+  const { context, page } = await newDevice(browser, demo, { keepsApp: true });
   await context.setOffline(true);
   await page.reload();
   await page.getByRole('link', { name: 'Fields' }).first().click();
@@ -143,14 +137,12 @@ test('two devices count on in one row: taps add up, and figures typed apart beco
   browser,
   demo,
 }) => {
-  const noor = await newDevice(browser, demo);
-  const ife = await newDevice(browser, demo, 'Ife Marlow, scout');
+  const noor = await newDevice(browser, demo, { keepsApp: true });
+  const ife = await newDevice(browser, demo, { person: 'Ife Marlow, scout', keepsApp: true });
   for (const { page } of [noor, ife]) {
     await openPlanting(page, 'Long Forty');
     await page.getByRole('link', { name: 'Counts' }).first().click();
     await page.getByRole('button', { name: /^Row 5,/ }).click();
-    // The field pieces are on the device before it leaves the network.
-    await page.evaluate(() => navigator.serviceWorker.ready.then(() => true));
     await page.context().setOffline(true);
   }
   const start = Number(
@@ -193,22 +185,4 @@ test('two devices count on in one row: taps add up, and figures typed apart beco
   // How one counts stays as it was chosen.
   await noor.page.getByRole('button', { name: 'Tap plants' }).click();
   await expect(tally(noor.page, 'inStep')).toContainText(String(start + 8));
-});
-
-test('a deleted field comes back with undo', async ({ browser, empty }) => {
-  const page = await browser.newPage({ baseURL: empty.url });
-  await page.goto('/fields');
-  await page.getByRole('button', { name: 'Add a field' }).click();
-  await page.getByRole('combobox', { name: 'Grower' }).fill('Plover Farm');
-  await page.getByLabel('Field name').fill('Reed Corner');
-  await page.getByRole('button', { name: 'Keep', exact: true }).click();
-  await page.getByRole('button', { name: 'More about Reed Corner' }).click();
-  await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(page.getByText('Reed Corner', { exact: true })).toHaveCount(0);
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText('Reed Corner', { exact: true })).toBeVisible();
-  await allSent(page);
-  expect(
-    await empty.sql(`SELECT 1 FROM fields WHERE name = 'Reed Corner' AND deleted_at IS NULL`),
-  ).toHaveLength(1);
 });

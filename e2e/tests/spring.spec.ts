@@ -12,8 +12,6 @@ import {
   visit,
 } from '../app.ts';
 
-test.use({ serviceWorkers: 'allow' });
-
 const PHONE = { width: 390, height: 844 };
 /** Air and soil of a warming spring, as a station writes them. */
 const weather = () => {
@@ -46,9 +44,8 @@ test('a spring on one phone: planted, told from weather, dug and counted without
   await itIs('2027-05-05');
   const goose = { name: 'Goose', type: 'planter', rows: 4, rowWidthM: 0.762, cells: null };
   await put([['planter', randomUUID(), goose]]);
-  const phone = await newDevice(browser, app);
+  const phone = await newDevice(browser, app, { keepsApp: true });
   const { page } = phone;
-  await page.evaluate(() => navigator.serviceWorker.ready);
   await page.setViewportSize(PHONE);
   const signal = async (on: boolean) => {
     await phone.context.setOffline(!on);
@@ -120,6 +117,14 @@ test('a spring on one phone: planted, told from weather, dug and counted without
       await page.getByLabel('Length between the flags').fill('17 ft 5 in');
       await page.getByRole('button', { name: 'Flag 4 lengths, and count' }).click();
     } else await page.getByRole('link', { name: 'Count what is up' }).click();
+    if (day === counted[0][0]) {
+      // A plant that is up gets a flag where it stands.
+      await page.getByRole('radio', { name: 'Flags' }).click();
+      const row = page.getByRole('img', { name: /of row, \d flags/ });
+      await row.click({ position: { x: 200, y: 60 } });
+      await expect(row).toHaveAccessibleName(/1 flags, 1 of them set now/);
+      await page.getByRole('button', { name: 'Undo' }).click();
+    }
     await page.getByRole('radio', { name: 'Numbers' }).click();
     for (const [i, n] of plants.entries()) await page.getByLabel(`Row ${i + 1}`).fill(String(n));
     await keptHere(page);

@@ -1,12 +1,19 @@
-import { setImmediate as turn } from 'node:timers/promises';
-import { cleanup } from '@testing-library/react';
+import { defineWebWorkers } from '@vitest/web-worker/pure';
 import { afterEach, vi } from 'vitest';
+import { clearPage } from './onPage.testing.tsx';
+
+// Workers work here too; the page’s files are not those that Node.js can copy.
+defineWebWorkers({ clone: 'none' });
+// Each test has the only tab: what earlier ones left does not hear it.
+Reflect.deleteProperty(globalThis, 'BroadcastChannel');
+// Styles are not here: what stands on the thing itself is all there is to know.
+window.getComputedStyle = (element) => (element as HTMLElement).style;
+// Fonts that a page waits for are a browser's.
+Object.assign(document, { fonts: new EventTarget() });
 
 // What still comes from the disk after a test finds nothing to draw on; the next has its own clock and network.
 afterEach(async () => {
-  cleanup();
+  await clearPage();
   vi.useRealTimers();
   vi.restoreAllMocks();
-  // Work that React planned before runs while there is a window: without one it would fail, and be planned again, for ever.
-  for (let turns = 0; turns < 3; turns++) await turn();
 });

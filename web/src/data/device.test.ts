@@ -9,7 +9,7 @@ import { Device } from './device.ts';
 import { fakeServer, problem, WORKSPACE } from './fakeServer.testing.ts';
 import { selectOne } from './hooks.ts';
 import { SyncLoop } from './syncLoop.ts';
-import { makeStore } from './store.ts';
+import { makeStore, walksLeft } from './store.ts';
 
 const GROWER = '01890000-0000-7000-8000-00000000000a';
 const OTHER = '01890000-0000-7000-8000-00000000000b';
@@ -337,6 +337,32 @@ describe('two tabs of one device', () => {
     await tabs[0]!.device.syncOnce();
     expect(stored(server)).toBe(20);
     for (const tab of tabs) await vi.waitFor(() => expect(shownIn(tab)).toBe(20));
+  });
+
+  it('a walk that several parts of a screen ask for at once is read and shown once', async () => {
+    const { device, store } = await openTab(counted(5));
+    await device.syncOnce();
+    const shown = new Set<unknown>();
+    store.subscribe(() => shown.add(store.getState().records.observation));
+    await Promise.all([1, 2, 3].map(() => device.loadWalk(ids.walk)));
+    expect(shown.size).toBe(1);
+  });
+
+  it('a walk that is left the moment it was read is read again for who asks', async () => {
+    const { device, store, sync } = await openTab(counted(5));
+    await device.syncOnce();
+    let again: Promise<void> | undefined;
+    const stop = store.subscribe(() => {
+      if (again || !sync().walksRead[ids.walk]) return;
+      // Another season is opened: what was read with walks leaves.
+      again = Promise.resolve();
+      store.dispatch(walksLeft());
+      again = device.loadWalk(ids.walk);
+    });
+    await device.loadWalk(ids.walk);
+    stop();
+    await again;
+    expect(sync().walksRead[ids.walk]).toBe(true);
   });
 
   it('what is fetched, settled, discarded or refused in one is shown in the other', async () => {

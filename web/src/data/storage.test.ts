@@ -83,6 +83,8 @@ describe('an older season', () => {
       'responseCurve',
       'tagOutcome',
       'taggedPlant',
+      'trial',
+      'trialStrip',
       'unitMove',
       'weatherForecast',
       'weatherStation',

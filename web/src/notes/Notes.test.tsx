@@ -32,11 +32,11 @@ it('an empty note is refused beside its box; a half-written one is there again',
   await first.user.click(first.getByRole('button', { name: 'Keep' }));
   expect(first.getByText('Write the note.')).toBeTruthy();
   await first.user.type(first.getByLabelText('New note'), 'Called away in the mid');
-  first.unmount();
+  await first.unmount();
   const again = await onScreen(<Notes place={planting} />, { holding: [] });
   expect(again.getByLabelText('New note')).toHaveProperty('value', 'Called away in the mid');
   await again.user.click(again.getByRole('button', { name: 'Cancel' }));
-  again.unmount();
+  await again.unmount();
   const later = await onScreen(<Notes place={planting} />, { holding: [] });
   expect(later.queryByLabelText('New note')).toBeNull();
 });

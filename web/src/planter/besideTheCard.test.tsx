@@ -6,7 +6,8 @@ import CauseScreen from '../diagnosis/CauseScreen.tsx';
 import CausesScreen from '../diagnosis/CausesScreen.tsx';
 import { PlanterForm } from '../fields/SmallForms.tsx';
 import { FullYieldDialog } from '../stand/FullYieldDialog.tsx';
-import { cardSeason, plain } from './cardSeason.testing.ts';
+import { plain } from '../app/onPage.testing.tsx';
+import { cardSeason } from './cardSeason.testing.ts';
 import KnownOfRow from './KnownOfRow.tsx';
 import ProveOnWalk from './ProveOnWalk.tsx';
 import OfferWork from './OfferWork.tsx';
@@ -25,7 +26,7 @@ describe('what planting day knows of a row', () => {
     expect(plain((await here.findByTestId('known-of-row')).textContent)).toMatch(
       /^This season elsewhere: ¾ in too shallow/,
     );
-    here.unmount();
+    await here.unmount();
     const sound = await onScreen(known(1), { holding: [] });
     expect(sound.queryByTestId('known-of-row')).toBeNull();
   });
@@ -48,7 +49,7 @@ describe('the day of the walk', () => {
     const offer = await here.findByRole('region', { name: 'For the workshop' });
     expect(plain(offer.textContent)).toContain('Set row 4 deeper by 3 steps (¾ in)');
     expect(here.getByRole('link').getAttribute('href')).toBe(`/planters/${planter.id}/workshop`);
-    here.unmount();
+    await here.unmount();
     add('workItem', {
       planterId: planter.id,
       season: 2027,

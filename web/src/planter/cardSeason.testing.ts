@@ -9,9 +9,6 @@ import { family } from '../app/onScreen.testing.tsx';
 import { newId } from '../data/newId.ts';
 
 const ROWS = 6;
-/** Narrow and wide spaces as one. */
-export const plain = (text: string | null | undefined) => (text ?? '').replace(/\s/g, ' ');
-
 /** A season of one planter: two fields checked and walked; row 4 is shallow, thin and late. */
 export function cardSeason() {
   const { records, of } = family({
@@ -29,6 +26,8 @@ export function cardSeason() {
     emergenceCount: null,
     workItem: null,
     replantCase: null,
+    trial: null,
+    trialStrip: null,
     responseCurve: null,
     evidence: null,
     unitMove: null,

@@ -2,7 +2,8 @@ import type { ExampleRecord } from '@sendero/core';
 import { Route, Routes } from 'react-router';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { emptyDevice, onScreen } from '../app/onScreen.testing.tsx';
-import { cardSeason, plain } from './cardSeason.testing.ts';
+import { plain } from '../app/onPage.testing.tsx';
+import { cardSeason } from './cardSeason.testing.ts';
 import PlanterCardScreen from './PlanterCardScreen.tsx';
 import WorkshopScreen from './WorkshopScreen.tsx';
 

@@ -1,7 +1,8 @@
 import { Route, Routes } from 'react-router';
 import { beforeEach, expect, it } from 'vitest';
 import { emptyDevice, onScreen } from '../app/onScreen.testing.tsx';
-import { cardSeason, plain } from './cardSeason.testing.ts';
+import { plain } from '../app/onPage.testing.tsx';
+import { cardSeason } from './cardSeason.testing.ts';
 import MonitorScreen from './MonitorScreen.tsx';
 import PlanterCardScreen from './PlanterCardScreen.tsx';
 
@@ -34,7 +35,7 @@ it('a seed-by-seed log tells a damaged cell, is kept with its check, and the car
   await here.findByText(/Row 3: a gap at every 30th seed/);
   expect(plain(own.textContent)).toContain('6 rows, up to');
   await here.user.click(here.getByRole('button', { name: 'Keep with this check' }));
-  here.unmount();
+  await here.unmount();
   const card = await onScreen(
     <Routes>
       <Route path="/planters/:planterId" element={<PlanterCardScreen />} />

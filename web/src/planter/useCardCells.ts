@@ -1,6 +1,13 @@
 import { cardCells, type CardCells, type Kept } from '@sendero/core';
 import { useMemo } from 'react';
-import { useAll, useChildrenOfEach, useOne, useWalksRead, useWorkspace } from '../data/hooks.ts';
+import {
+  sameItems,
+  selectAll,
+  useChildrenOfAll,
+  useOne,
+  useWalksRead,
+  useWorkspace,
+} from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 
 export interface SeasonOfPlanter {
@@ -25,31 +32,33 @@ export function useCardCells(
 ): SeasonOfPlanter | null | undefined {
   const planter = useOne('planter', planterId);
   const season = (useAppSelector((state) => state.sync.season) ?? 0) - yearsBack;
-  const allPlantings = useAll('planting');
-  const fields = useAll('field');
-  const allWalks = useAll('walk');
-  const lengths = useAll('flaggedLength');
-  const counts = useAll('emergenceCount');
-  const plantings = useMemo(
-    () =>
-      allPlantings.filter(
+  // The same lists while none of these changed: every card that is asked for is judged from them.
+  const plantings = useAppSelector(
+    (state) =>
+      selectAll(state, 'planting').filter(
         ({ data }) => data.planterId === planterId && data.season === season && !data.archived,
       ),
-    [allPlantings, planterId, season],
+    sameItems,
   );
-  const walks = useMemo(() => {
+  const fields = useAppSelector((state) => {
+    const own = new Set(plantings.map(({ data }) => data.fieldId));
+    return selectAll(state, 'field').filter(({ id }) => own.has(id));
+  }, sameItems);
+  const walks = useAppSelector((state) => {
     const own = new Set(plantings.map(({ id }) => id));
-    return allWalks.filter(({ id, data }) => own.has(data.plantingId) && id !== without);
-  }, [allWalks, plantings, without]);
+    return selectAll(state, 'walk').filter(
+      ({ id, data }) => own.has(data.plantingId) && id !== without,
+    );
+  }, sameItems);
+  const lengths = useChildrenOfAll('flaggedLength', 'plantingId', plantings);
+  const counts = useChildrenOfAll('emergenceCount', 'lengthId', lengths);
   const read = useWalksRead(useMemo(() => walks.map(({ id }) => id), [walks]));
-  const stopsOfEach = useChildrenOfEach('stop', 'walkId', walks);
-  const stops = useMemo(() => stopsOfEach.flat(), [stopsOfEach]);
-  const seenAtEach = useChildrenOfEach('observation', 'stopId', stops);
+  const stops = useChildrenOfAll('stop', 'walkId', walks);
+  const observations = useChildrenOfAll('observation', 'stopId', stops);
   const weights = useWorkspace()?.data.weights ?? null;
   return useMemo(() => {
     if (!planter) return null;
     if (!read) return undefined;
-    const observations = seenAtEach.flat();
     return {
       planter,
       season,
@@ -74,7 +83,7 @@ export function useCardCells(
     fields,
     walks,
     stops,
-    seenAtEach,
+    observations,
     lengths,
     counts,
     weights,

@@ -1,6 +1,8 @@
+import { fireEvent } from '@testing-library/dom';
 import { Route, Routes } from 'react-router';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { emptyDevice, family, onScreen } from '../app/onScreen.testing.tsx';
+import { drawn } from '../app/onPage.testing.tsx';
 import PlantingScreen from '../planting/PlantingScreen.tsx';
 import ReplantScreen from './ReplantScreen.tsx';
 
@@ -31,8 +33,10 @@ const type = async (
   text: string,
 ): Promise<void> => {
   const field = await here.findByLabelText(label);
-  await here.user.clear(field);
-  await here.user.type(field, text);
+  // In one go: what is empty for a moment would be kept empty.
+  field.focus();
+  fireEvent.input(field, { target: { value: text } });
+  await drawn();
   await here.user.tab();
 };
 

@@ -55,3 +55,9 @@ export type PlanQuestion =
   | { ask: 'plan'; input: PlanInput; car: Position | null }
   | { ask: 'round'; places: Position[]; wanted: number[]; here: Position; end: Position };
 export type PlanAnswer = PlanDrawn | { order: number[]; walkM: number } | null;
+
+/** What the worker says to a question. */
+export const answerPlan = (question: PlanQuestion): PlanAnswer =>
+  question.ask === 'plan'
+    ? drawPlan(question.input, question.car)
+    : roundOf(question.places, question.wanted, question.here, question.end);

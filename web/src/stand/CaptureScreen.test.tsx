@@ -44,7 +44,7 @@ it('keys count as taps do, and an empty stop is not gone on from', async () => {
   expect(here.getByRole('button', { name: 'Row 1, 3 plants' })).toBeTruthy();
   expect(here.getByRole('button', { name: /^Row 2,/ }).getAttribute('aria-pressed')).toBe('true');
   await here.user.keyboard('n');
-  expect(here.getByRole('heading', { name: /stop 2/ })).toBeTruthy();
+  expect(await here.findByRole('heading', { name: /stop 2/ })).toBeTruthy();
   await here.user.keyboard('n');
   expect(here.getByRole('alert').textContent).toMatch(/Count at least one row here/);
 });

@@ -22,6 +22,8 @@ export interface Units {
   /** The figure alone, where the unit stands beside it once. */
   number(value: number, kind: QuantityKind): string;
   symbol(kind: QuantityKind): string;
+  /** A figure as the core writes it, with this mark. */
+  marked(text: string): string;
   /** Round figures along an axis from `low` to `high`. */
   ticks(low: number, high: number, kind: QuantityKind, about: number): AxisTick[];
   read(text: string, kind: QuantityKind): ReturnType<typeof read>;
@@ -51,6 +53,7 @@ export function unitsOf(system: UnitSystem, decimal: DecimalMark = '.'): Units {
     decimal,
     show: shown,
     number,
+    marked,
     symbol: (kind) => unitSymbol(kind, system),
     ticks: (low, high, kind, about) =>
       axisTicks(low, high, kind, system, about).map((tick) => ({

@@ -1,0 +1,54 @@
+import { validate, type Crop, type DataOf, type ExampleRecord, type Kind } from '@sendero/core';
+import { newId } from '../data/newId.ts';
+
+/**
+ * A field of a new grower that was sown behind a planter of its own, beside the demo's. For tests.
+ *
+ * @returns id of the planting, and the records it takes
+ * @example const { planting, records } = sown('Curlew Long', { crop: 'corn', rows: 12 })
+ */
+export function sown(
+  field: string,
+  {
+    crop = 'corn',
+    type = 'planter',
+    rows = 8,
+    rowWidthM = 0.762,
+    seedsPerM2 = 7.9,
+    plantedOn = '2027-05-02',
+  }: {
+    crop?: Crop;
+    type?: DataOf<'planter'>['type'];
+    rows?: number;
+    rowWidthM?: number;
+    seedsPerM2?: number;
+    plantedOn?: string;
+  },
+): { planting: string; records: ExampleRecord[] } {
+  const [growerId, planterId, fieldId, planting] = [newId(), newId(), newId(), newId()];
+  const record = (kind: Kind, id: string, data: object) => {
+    const valid = validate(kind, data);
+    if (!valid.ok) throw new Error(JSON.stringify(valid.problems));
+    return { kind, id, data: valid.data } as ExampleRecord;
+  };
+  return {
+    planting,
+    records: [
+      record('grower', growerId, { name: `${field} Farm` }),
+      record('planter', planterId, { name: `${field} machine`, type, rows, rowWidthM, cells: 30 }),
+      record('field', fieldId, { growerId, name: field, areaM2: null }),
+      record('planting', planting, {
+        fieldId,
+        planterId,
+        season: 2027,
+        crop,
+        plantedOn,
+        rowWidthM,
+        seedsPerM2,
+        depthTargetM: 0.0508,
+        germination: 0.95,
+        fieldLoss: 0.05,
+      }),
+    ],
+  };
+}
