@@ -118,24 +118,22 @@ export class App {
   }
 }
 
-export const test = base.extend<object, { demo: App; empty: App }>({
-  demo: [
-    async ({}, use) => {
-      const app = await App.start({ demo: true });
-      await use(app);
-      await app.kill();
-    },
-    { scope: 'worker' },
-  ],
-  empty: [
-    async ({}, use) => {
-      const app = await App.start({ demo: false });
-      await use(app);
-      await app.kill();
-    },
-    { scope: 'worker' },
-  ],
+/** Servers of a test's own: what another test left behind, in whatever order they run, is nowhere. */
+export const test = base.extend<{ demo: App; empty: App }>({
+  demo: ({ browser }, hand) => lent(browser, hand, { demo: true }),
+  empty: ({ browser }, hand) => lent(browser, hand, { demo: false }),
 });
+async function lent(
+  browser: Browser,
+  hand: (app: App) => Promise<void>,
+  of: { demo: boolean },
+): Promise<void> {
+  const app = await App.start(of);
+  await hand(app);
+  // Devices that a test leaves open would go on asking for a server that is gone.
+  await Promise.all(browser.contexts().map((context) => context.close()));
+  await app.kill();
+}
 export { expect };
 
 /**

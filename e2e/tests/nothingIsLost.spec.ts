@@ -1,10 +1,10 @@
 import { accessible } from '../accessible.ts';
-import { allSent, App, expect, keptHere, newDevice, openPlanting, tally, test } from '../app.ts';
+import { allSent, expect, keptHere, newDevice, openPlanting, tally, test } from '../app.ts';
 
 test('the server is killed while 5,000 observations are on their way: each arrives exactly once', async ({
   browser,
+  demo: app,
 }) => {
-  const app = await App.start({ demo: true });
   const { page } = await newDevice(browser, app);
   await page.context().setOffline(true);
   // 5,000 counts made without a signal, put in this device's outbox as the app itself does.
@@ -69,7 +69,6 @@ test('the server is killed while 5,000 observations are on their way: each arriv
     `SELECT count(*) AS n, (SELECT count(*) FROM changes WHERE kind = 'observation') AS changes, (SELECT count(*) FROM observations WHERE revision > 1) AS twice FROM observations`,
   );
   expect(counted).toEqual({ n: String(before + 5000), changes: String(before + 5000), twice: '0' });
-  await app.kill();
 });
 
 test('a tab closed in mid-count loses no tap', async ({ browser, demo }) => {

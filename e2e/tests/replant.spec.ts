@@ -1,13 +1,13 @@
 import { accessible } from '../accessible.ts';
-import { allSent, App, expect, keptHere, newDevice, openPlanting, tally, test } from '../app.ts';
+import { allSent, expect, keptHere, newDevice, openPlanting, tally, test } from '../app.ts';
 import { textOf } from '../printed.ts';
 
 const PHONE = { width: 390, height: 844 };
 
 test('on a phone from a thin walk to the answer and the call, without a signal', async ({
   browser,
+  demo: app,
 }) => {
-  const app = await App.start({ demo: true });
   const { context, page } = await newDevice(browser, app, { keepsApp: true });
   await page.setViewportSize(PHONE);
   await openPlanting(page, 'Long Forty');
@@ -51,7 +51,6 @@ test('on a phone from a thin walk to the answer and the call, without a signal',
   );
   expect(kept).toEqual([{ option: 'replantAll' }]);
   await context.close();
-  await app.kill();
 });
 
 test('the page for the kitchen table is one page, as the desk answers', async ({

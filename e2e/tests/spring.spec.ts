@@ -1,16 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { accessible } from '../accessible.ts';
-import {
-  allSent,
-  App,
-  expect,
-  keptHere,
-  newDevice,
-  plantField,
-  signedIn,
-  test,
-  visit,
-} from '../app.ts';
+import { allSent, expect, keptHere, newDevice, plantField, signedIn, test, visit } from '../app.ts';
 
 const PHONE = { width: 390, height: 844 };
 /** Air and soil of a warming spring, as a station writes them. */
@@ -27,8 +17,8 @@ const weather = () => {
 
 test('a spring on one phone: planted, told from weather, dug and counted without a signal; a desk reads it', async ({
   browser,
+  empty: app,
 }) => {
-  const app = await App.start({ demo: false });
   const { cookie, put } = await signedIn(app);
   const session = (await (
     await fetch(`${app.url}/api/v1/session`, { headers: { cookie } })
@@ -147,5 +137,4 @@ test('a spring on one phone: planted, told from weather, dug and counted without
   await expect(desk.page.getByText(/^Half were up after 1\d\d.°F·d of heat/)).toBeVisible();
   await accessible(desk.page, 'emergence of a spring');
   await Promise.all([phone.context.close(), desk.context.close()]);
-  await app.kill();
 });

@@ -1,16 +1,6 @@
 import type { Page } from '@playwright/test';
 import { accessible } from '../accessible.ts';
-import {
-  allSent,
-  App,
-  expect,
-  keptHere,
-  newDevice,
-  openPlanting,
-  tally,
-  test,
-  visit,
-} from '../app.ts';
+import { allSent, expect, keptHere, newDevice, openPlanting, tally, test, visit } from '../app.ts';
 import { textOf } from '../printed.ts';
 
 const PHONE = { width: 390, height: 844 };
@@ -29,8 +19,8 @@ async function slip(page: Page, strip: number, weight: string, moisture: string)
 
 test('designed on the desk, printed for the cab, ticked, walked and weighed on a phone without a signal, answered', async ({
   browser,
+  demo: app,
 }) => {
-  const app = await App.start({ demo: true });
   const desk = await newDevice(browser, app);
   await planTrial(desk.page, 'Ditch Block');
   await desk.page.getByLabel('Planting depth, what is compared').fill('1 1/2, 2');
@@ -123,5 +113,4 @@ test('designed on the desk, printed for the cab, ticked, walked and weighed on a
   await expect(desk.page.getByTestId('answer')).toHaveText(/In money/);
   await desk.context.close();
   await context.close();
-  await app.kill();
 });
