@@ -8,13 +8,14 @@ import {
 } from '@sendero/core';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { useHotkeys } from '@mantine/hooks';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice, Choices } from '../app/Choice.tsx';
 import { shortDate } from '../app/dates.ts';
 import { RowTabs } from '../app/RowTabs.tsx';
 import { useChildren, useDevice, useOne } from '../data/hooks.ts';
+import { useEdits } from '../data/useEdits.ts';
 import { newId } from '../data/newId.ts';
 import { DepthPad } from '../depth/DepthPad.tsx';
 import { partsOf } from '../depth/depthKeys.ts';
@@ -58,17 +59,18 @@ function Digging({
   const [at, setAt] = useState<number | null>(null);
   const [moist, setMoist] = useState<boolean | null>(null);
   const [whole, setWhole] = useState(() => partsOf(planting.data.depthTargetM, units.system).whole);
-  const [problem, setProblem] = useState<string | null>(null);
-  const history = useRef<
-    { row: number | null; id: string; before: BelowGround | null; after: BelowGround }[]
-  >([]);
-  const [undoable, setUndoable] = useState(false);
+  const {
+    change,
+    undo: takeBack,
+    problem,
+    setProblem,
+  } = useEdits<'belowGround', number | null>('belowGround');
   const kept = digs.find(({ data }) => data.row === row);
   const seeds = kept?.data.seeds ?? [];
   /** The seed that depth and moisture are said of: the chosen one, else the newest. */
   const current = at ?? seeds.length - 1;
 
-  const write = (change: (dig: BelowGround) => Partial<BelowGround>) => {
+  const write = (next: (dig: BelowGround) => Partial<BelowGround>) => {
     const empty: BelowGround = {
       plantingId: planting.id,
       row,
@@ -80,13 +82,7 @@ function Digging({
       note: '',
     };
     const id = kept?.id ?? idFor('belowGround', empty, newId);
-    const before = (device.peek('belowGround', id) as BelowGround | undefined) ?? null;
-    const after = { ...empty, ...before, ...change(before ?? empty) };
-    const written = device.put('belowGround', after, id);
-    if (!written.ok) return setProblem(Object.values(written.problems)[0] ?? null);
-    setProblem(null);
-    history.current.push({ row, id, before, after });
-    setUndoable(true);
+    change(id, (now) => ({ ...empty, ...now, ...next(now ?? empty) }), { place: row });
   };
   const choose = (next: number | null) => {
     setRow(next);
@@ -101,17 +97,16 @@ function Digging({
     }));
     setAt(null);
   };
-  const say = (change: Partial<Seed>) => {
+  const say = (seen: Partial<Seed>) => {
     if (current < 0) return setProblem('Tap first what the seed looks like.');
-    write(({ seeds: all }) => ({ seeds: all.with(current, { ...all[current]!, ...change }) }));
+    write(({ seeds: all }) => {
+      const which = at ?? all.length - 1;
+      return { seeds: all.with(which, { ...all[which]!, ...seen }) };
+    });
   };
   const undo = () => {
-    const last = history.current.pop();
-    setUndoable(history.current.length > 0);
-    if (!last) return;
-    choose(last.row);
-    setProblem(null);
-    device.takeBack('belowGround', last.id, last.before, last.after);
+    const where = takeBack?.();
+    if (where !== undefined) choose(where);
   };
   const step = (by: 1 | -1) => {
     const next = order[order.indexOf(row) + by];
@@ -246,7 +241,7 @@ function Digging({
         </p>
       )}
       <div className="field-actions">
-        <button className="tool" onClick={undo} disabled={!undoable}>
+        <button className="tool" onClick={undo} disabled={!takeBack}>
           <ResetIcon width={18} height={18} aria-hidden /> Undo
         </button>
         {order.indexOf(row) < order.length - 1 && total < 30 ? (

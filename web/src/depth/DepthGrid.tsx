@@ -64,16 +64,16 @@ export function DepthGrid({
     onChoose(next);
   };
   const enter = (seed: Seed) => {
-    const data = rows.rowAt(at.row);
-    const place = Math.min(at.column, data.seeds.length);
-    const seeds = data.seeds.toSpliced(place, place < data.seeds.length ? 1 : 0, seed) as Seed[];
-    if (rows.write({ ...data, seeds })) advance();
+    const written = rows.write(at.row, ({ seeds }) => {
+      const place = Math.min(at.column, seeds.length);
+      return { seeds: seeds.toSpliced(place, place < seeds.length ? 1 : 0, seed) as Seed[] };
+    });
+    if (written) advance();
   };
   const onKeyDown = (event: React.KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const { key } = event;
-    const data = rows.rowAt(at.row);
-    const seed = data.seeds[at.column];
+    const seed = rows.rowAt(at.row).seeds[at.column];
     const act = (): boolean => {
       if (/^\d$/.test(key)) {
         const digit = Number(key);
@@ -121,18 +121,18 @@ export function DepthGrid({
           return true;
         case 'd':
           if (seed)
-            rows.write({
-              ...data,
-              seeds: data.seeds.with(at.column, {
+            rows.write(at.row, ({ seeds }) => ({
+              seeds: seeds.with(at.column, {
                 ...seed,
                 moist: seed.moist === null ? false : seed.moist ? null : true,
               }),
-            });
+            }));
           return true;
         case 'Backspace':
         case 'Delete':
           if (pending !== null) setPending(null);
-          else if (seed) rows.write({ ...data, seeds: data.seeds.toSpliced(at.column, 1) });
+          else if (seed)
+            rows.write(at.row, ({ seeds }) => ({ seeds: seeds.toSpliced(at.column, 1) }));
           return true;
         case 'z':
           return (onUndo(), true);

@@ -18,7 +18,7 @@ export function FurrowPanel({
   onEveryRow,
 }: {
   row: Trench;
-  onRow(row: Trench): void;
+  onRow(change: (now: Trench) => Partial<Trench>): void;
   /** Puts this row's settings on every row. */
   onEveryRow(settings: Trench['settings']): void;
 }) {
@@ -36,7 +36,7 @@ export function FurrowPanel({
               alarming: i > 0,
             }))}
             value={row[part]}
-            onChange={(value) => onRow({ ...row, [part]: value! })}
+            onChange={(value) => onRow(() => ({ [part]: value! }))}
           />
         );
       })}
@@ -55,7 +55,7 @@ export function FurrowPanel({
                 onBlur={(event) => {
                   const value = event.currentTarget.value.trim();
                   if (value !== row.settings[name])
-                    onRow({ ...row, settings: { ...row.settings, [name]: value } });
+                    onRow(({ settings }) => ({ settings: { ...settings, [name]: value } }));
                 }}
               />
             </label>

@@ -43,7 +43,7 @@ it('a depth no planter reaches is kept, and asked about until it is taken back',
   await here.user.keyboard('23');
   expect(here.queryByText(/Unusually deep/)).toBeNull();
   await here.user.keyboard('9{Enter}');
-  expect(here.getByText(/Unusually deep: row 1, seed 2: 9.in/)).toBeTruthy();
+  expect(await here.findByText(/Unusually deep: row 1, seed 2: 9.in/)).toBeTruthy();
   await here.user.click(here.getByRole('button', { name: 'Undo' }));
   expect(here.queryByText(/Unusually deep/)).toBeNull();
 });

@@ -23,7 +23,7 @@ import { partsOf } from './depthKeys.ts';
 import { FurrowPanel } from './FurrowPanel.tsx';
 import { GapPad } from './GapPad.tsx';
 import { GroundPanel } from './GroundPanel.tsx';
-import { SeedChips } from './SeedChips.tsx';
+import { ChosenSeed, SeedChips } from './SeedChips.tsx';
 import { CheckProfile } from './CheckProfile.tsx';
 
 import { useStopPlace } from '../position/useStopPlace.ts';
@@ -102,19 +102,23 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
     setAt(null);
   };
   const addSeed = (seed: Seed) => {
-    const seeds = at === null ? [...current.seeds, seed] : current.seeds.with(at, seed);
-    const next = { ...current, seeds };
-    if (!rows.write(next)) return;
+    let full = false;
+    const written = rows.write(row, (now) => {
+      const seeds = at === null ? [...now.seeds, seed] : now.seeds.with(at, seed);
+      full = found({ seeds }) >= seedsPerRow;
+      return { seeds };
+    });
+    if (!written) return;
     setAt(null);
     // The row is full: on to the next that is not.
-    if (at === null && found(next) >= seedsPerRow) {
+    if (at === null && full) {
       const following = order.slice(order.indexOf(row) + 1).find((one) => !isDone(one));
       if (following !== undefined) setRow(following);
     }
   };
   const undo = () => {
-    const undone = rows.undo();
-    if (undone !== null) choose(undone);
+    const where = rows.undo?.();
+    if (where !== undefined) choose(where);
   };
   const step = (by: 1 | -1) => {
     const next = order[order.indexOf(row) + by];
@@ -122,8 +126,7 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
   };
   const settingsForAll = (settings: Trench['settings']) =>
     check.rows.forEach((one) => {
-      const data = rows.rowAt(one);
-      if (data.seeds.length > 0 || one === row) rows.write({ ...data, settings });
+      if (rows.rowAt(one).seeds.length > 0 || one === row) rows.write(one, () => ({ settings }));
     });
   const finish = () => {
     const { data, id } = check.walk;
@@ -168,7 +171,7 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
         </p>
       )}
       <div className="field-tools">
-        <button className="tool" onClick={undo} disabled={!rows.undoable}>
+        <button className="tool" onClick={undo} disabled={!rows.undo}>
           <ResetIcon width={18} height={18} aria-hidden /> Undo
         </button>
         {!desk && tab === 'depth' ? (
@@ -263,30 +266,36 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
       ) : (
         <>
           {profile}
-          {known}
           <Choice {...tabs} options={TABS} value={tab} />
           {tab === 'depth' ? (
             <>
-              <SeedChips
-                seeds={current.seeds}
-                wanted={seedsPerRow}
-                chosen={at}
-                onChoose={setAt}
-                onSeeds={(seeds) => rows.write({ ...current, seeds })}
-              />
+              <SeedChips seeds={current.seeds} wanted={seedsPerRow} chosen={at} onChoose={setAt} />
               <DepthPad
                 whole={whole}
                 onWhole={setWhole}
                 gauge={gauge}
                 onDepth={(depthM, typed, by) => addSeed({ depthM, typed, moist: null, by })}
               />
+              {at !== null && current.seeds[at] && (
+                <ChosenSeed
+                  seed={current.seeds[at]}
+                  onSeed={(seed) =>
+                    rows.write(row, ({ seeds }) => ({
+                      seeds: seed ? seeds.with(at, seed) : seeds.toSpliced(at, 1),
+                    }))
+                  }
+                  onDone={() => setAt(null)}
+                />
+              )}
             </>
           ) : (
             <Panel {...{ tab, current, rows, stop, settingsForAll }} />
           )}
         </>
       )}
+      {/* What comes later, or goes with the row, stands below the keys: they do not move under the thumb. */}
       {!desk && actions}
+      {!desk && known}
       <Fold summary="Notes on this stop">
         <Notes
           place={{
@@ -320,9 +329,15 @@ function Panel({
         key={current.row}
         gapsM={current.gapsM}
         gapsTyped={current.gapsTyped}
-        onGaps={(gapsM, gapsTyped) => rows.write({ ...current, gapsM, gapsTyped })}
+        onGaps={(gapsM, gapsTyped) => rows.write(current.row, () => ({ gapsM, gapsTyped }))}
       />
     );
   if (tab === 'ground') return <GroundPanel stop={stop} />;
-  return <FurrowPanel row={current} onRow={rows.write} onEveryRow={settingsForAll} />;
+  return (
+    <FurrowPanel
+      row={current}
+      onRow={(change) => rows.write(current.row, change)}
+      onEveryRow={settingsForAll}
+    />
+  );
 }

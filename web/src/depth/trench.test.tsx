@@ -57,6 +57,22 @@ describe('behind the planter', () => {
     await waitFor(() => expect(picture.getAttribute('aria-label')).not.toMatch(/row 9/));
   });
 
+  it('by thumb: two taps before the first is drawn are two seeds, and each is taken back by itself', async () => {
+    const here = await openApp('/', { phone: true });
+    await startCheck(here);
+    const key = await waitFor(() => document.querySelector<HTMLElement>('[data-depth="1.0"]')!);
+    const seeds = () =>
+      within(screen.getByLabelText('Seeds of this row'))
+        .queryAllByRole('button')
+        .map(({ textContent }) => textContent);
+    expect(seeds()).toEqual([]);
+    key.click();
+    document.querySelector<HTMLElement>('[data-depth="1.1"]')!.click();
+    await waitFor(() => expect(seeds()).toEqual(['1', '1⅛']));
+    await here.press('Undo');
+    await waitFor(() => expect(seeds()).toEqual(['1']));
+  });
+
   it('lost seeds, dry seeds, a part that is no eighth, and undo; a closed tab loses none', async () => {
     let here = await openApp('/');
     await startCheck(here);

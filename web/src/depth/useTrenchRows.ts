@@ -5,8 +5,8 @@ import {
   type TrenchCheck,
   type TrenchStop,
 } from '@sendero/core';
-import { useRef, useState } from 'react';
 import { useDevice } from '../data/hooks.ts';
+import { useEdits } from '../data/useEdits.ts';
 import { newId } from '../data/newId.ts';
 
 export type Seed = Trench['seeds'][number];
@@ -14,9 +14,7 @@ export type Seed = Trench['seeds'][number];
 /** Reading and writing of the rows dug at one stop, with undo. Every change is kept at once. */
 export function useTrenchRows(check: TrenchCheck, stop: TrenchStop) {
   const device = useDevice();
-  const history = useRef<{ id: string; before: Trench | null; after: Trench }[]>([]);
-  const [undoable, setUndoable] = useState(0);
-  const [problem, setProblem] = useState<string | null>(null);
+  const { change, undo, problem, setProblem } = useEdits<'observation', number>('observation');
 
   /** A row as it stands; empty and normal when not opened here yet, with the settings noted last. */
   const rowAt = (row: number): Trench => {
@@ -42,33 +40,23 @@ export function useTrenchRows(check: TrenchCheck, stop: TrenchStop) {
       },
     };
   };
-  const write = (next: Trench): boolean => {
-    const kept = stop.rows.find(({ data }) => data.row === next.row);
+  const write = (row: number, next: (now: Trench) => Partial<Trench>): boolean => {
     const id =
-      kept?.id ?? idFor('observation', { stopId: stop.id, type: 'trench', row: next.row }, newId);
-    const after = { ...next, at: next.at || device.moment().at };
-    const written = device.put('observation', after, id);
-    if (!written.ok) {
-      setProblem(Object.values(written.problems)[0] ?? null);
-      return false;
-    }
-    setProblem(null);
-    history.current.push({ id, before: kept?.data ?? null, after });
-    setUndoable(history.current.length);
-    return true;
+      stop.rows.find(({ data }) => data.row === row)?.id ??
+      idFor('observation', { stopId: stop.id, type: 'trench', row }, newId);
+    return change(
+      id,
+      (kept) => {
+        const now = (kept as Trench | undefined) ?? rowAt(row);
+        return { ...now, at: now.at || device.moment().at, ...next(now) };
+      },
+      { place: row },
+    );
   };
-  /** Takes the last change back; gives the row it was in. */
-  const undo = (): number | null => {
-    const last = history.current.pop();
-    setUndoable(history.current.length);
-    setProblem(null);
-    if (!last) return null;
-    device.takeBack('observation', last.id, last.before, last.after);
-    return last.after.row;
-  };
-  return { rowAt, write, undo, undoable: undoable > 0, problem, setProblem };
+  return { rowAt, write, undo, problem, setProblem };
 }
 export type TrenchRows = ReturnType<typeof useTrenchRows>;
 
 /** Seeds of a row whose depth was read. */
-export const found = ({ seeds }: Trench) => seeds.filter(({ depthM }) => depthM !== null).length;
+export const found = ({ seeds }: Pick<Trench, 'seeds'>) =>
+  seeds.filter(({ depthM }) => depthM !== null).length;

@@ -4,7 +4,7 @@ import { COVER_WORDS } from '../belowGround/belowWords.ts';
 import { FEEL_WORDS } from '../depth/trenchWords.ts';
 import { Choice, Choices } from '../app/Choice.tsx';
 import { newId } from '../data/newId.ts';
-import { useUndoable } from '../data/useUndoable.ts';
+import { useEdits } from '../data/useEdits.ts';
 import { PhotoButton } from '../photos/PhotoButton.tsx';
 import { RowRibbon } from '../spacing/RowRibbon.tsx';
 import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
@@ -28,7 +28,7 @@ export default function GapsScreen() {
 function Gaps(props: StepProps) {
   const { facts, stop, row } = props;
   const units = useUnits();
-  const { keep, remove, undo, problem } = useUndoable();
+  const { keep, remove, undo, problem } = useEdits('observation');
   const [openId, setOpenId] = useState<string | null>(null);
   /** A dig that is opened and has nothing in it yet. */
   const [begun, setBegun] = useState<{ id: string; data: GapDig } | null>(null);

@@ -15,7 +15,7 @@ import { Choice, Choices } from '../app/Choice.tsx';
 import { Fold } from '../app/Fold.tsx';
 import { COVER_WORDS } from '../belowGround/belowWords.ts';
 import { newId } from '../data/newId.ts';
-import { useUndoable } from '../data/useUndoable.ts';
+import { useEdits } from '../data/useEdits.ts';
 import { FEEL_WORDS } from '../depth/trenchWords.ts';
 import { PhotoButton } from '../photos/PhotoButton.tsx';
 import { RowRibbon } from '../spacing/RowRibbon.tsx';
@@ -51,7 +51,7 @@ function LatePlants(props: StepProps) {
   const { facts, stop, row } = props;
   const { crop, depthTargetM } = facts.planting.data;
   const units = useUnits();
-  const { keep, remove, undo, problem } = useUndoable(useDugDay(facts));
+  const { keep, remove, undo, problem } = useEdits('observation', useDugDay(facts));
   const [open, setOpen] = useState<{ id: string; data: PlantDig } | null>(null);
   const digs = stop.seen.flatMap(({ id, data }) =>
     data.type === 'plantDig' && data.late !== null ? [{ id, data }] : [],

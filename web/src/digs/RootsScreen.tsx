@@ -1,7 +1,7 @@
 import { type PlantDig } from '@sendero/core';
 import { useState } from 'react';
 import { newId } from '../data/newId.ts';
-import { useUndoable } from '../data/useUndoable.ts';
+import { useEdits } from '../data/useEdits.ts';
 import { PhotoButton } from '../photos/PhotoButton.tsx';
 import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
 import { useUnits } from '../units/useUnits.ts';
@@ -24,7 +24,7 @@ function Plants(props: StepProps) {
   const { facts, stop, row } = props;
   const { crop, depthTargetM } = facts.planting.data;
   const units = useUnits();
-  const { keep, remove, undo, problem } = useUndoable(useDugDay(facts));
+  const { keep, remove, undo, problem } = useEdits('observation', useDugDay(facts));
   const [open, setOpen] = useState<{ id: string; data: PlantDig } | null>(null);
   const digs = stop.seen.flatMap(({ id, data }) =>
     data.type === 'plantDig' ? [{ id, data }] : [],

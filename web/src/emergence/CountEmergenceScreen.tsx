@@ -7,7 +7,7 @@ import {
 } from '@sendero/core';
 import { useHotkeys, useMediaQuery } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
-import { lazy, useRef, useState } from 'react';
+import { lazy, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice } from '../app/Choice.tsx';
@@ -15,6 +15,7 @@ import { shortDate } from '../app/dates.ts';
 import { RowTabs } from '../app/RowTabs.tsx';
 import { Fold } from '../app/Fold.tsx';
 import { useDevice, useOne } from '../data/hooks.ts';
+import { useEdits } from '../data/useEdits.ts';
 import { newId } from '../data/newId.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
@@ -100,23 +101,13 @@ function Counting({
     return wanted >= 0 ? wanted : Math.max(0, open);
   });
   const [way, setWay] = useState<Way>(desk ? 'numbers' : 'tap');
-  const [problem, setProblem] = useState<string | null>(null);
-  const history = useRef<
-    {
-      at: number;
-      id: string;
-      before: EmergenceCount | null;
-      after: EmergenceCount;
-      taps: boolean;
-    }[]
-  >([]);
-  const [undoable, setUndoable] = useState(false);
+  const { change, undo: takeBack, problem } = useEdits<'emergenceCount', number>('emergenceCount');
   const length = lengths[Math.min(at, lengths.length - 1)]!;
   const now = nowOf(length);
 
   const write = (
     index: number,
-    change: (count: EmergenceCount) => Partial<EmergenceCount>,
+    next: (count: EmergenceCount) => Partial<EmergenceCount>,
     taps: boolean,
   ) => {
     const of = lengths[index]!;
@@ -132,23 +123,13 @@ function Counting({
       note: '',
     };
     const id = nowOf(of)?.count.id ?? idFor('emergenceCount', empty, newId);
-    const before = (device.peek('emergenceCount', id) as EmergenceCount | undefined) ?? null;
-    const after = { ...empty, ...before, ...change(before ?? empty) };
-    const written = device.put('emergenceCount', after, id, { taps });
-    if (!written.ok) return setProblem(Object.values(written.problems)[0] ?? null);
-    setProblem(null);
-    history.current.push({ at: index, id, before, after, taps });
-    setUndoable(true);
+    change(id, (now) => ({ ...empty, ...now, ...next(now ?? empty) }), { taps, place: index });
   };
   const tap = () => write(at, ({ plants }) => ({ plants: plants + 1 }), true);
   const none = () => write(at, ({ plants }) => ({ plants }), false);
   const undo = () => {
-    const last = history.current.pop();
-    setUndoable(history.current.length > 0);
-    if (!last) return;
-    setAt(last.at);
-    setProblem(null);
-    device.takeBack('emergenceCount', last.id, last.before, last.after, { taps: last.taps });
+    const where = takeBack?.();
+    if (where !== undefined) setAt(where);
   };
   const step = (by: 1 | -1) => {
     const next = at + by;
@@ -293,7 +274,7 @@ function Counting({
           </p>
         )}
         <div className="field-tools">
-          <button className="tool" onClick={undo} disabled={!undoable}>
+          <button className="tool" onClick={undo} disabled={!takeBack}>
             <ResetIcon width={18} height={18} aria-hidden /> Undo
           </button>
           <span />

@@ -11,7 +11,7 @@ import { NumberInput } from '@mantine/core';
 import { useState } from 'react';
 import { Choice } from '../app/Choice.tsx';
 import { newId } from '../data/newId.ts';
-import { useUndoable } from '../data/useUndoable.ts';
+import { useEdits } from '../data/useEdits.ts';
 import { StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
 
 /** Pests, disease and damage, with what only looks so. */
@@ -34,7 +34,7 @@ const SEVERITY_WORDS = { slight: 'slight', plain: 'plain', lost: 'plants lost' }
 const USUAL_LOOKED = 20;
 
 function Pests({ facts, stop }: StepProps) {
-  const { keep, remove, undo, problems, problem } = useUndoable();
+  const { keep, remove, undo, problems, problem } = useEdits('observation');
   const [open, setOpen] = useState<Sign | null>(null);
   const seen = stop.seen.flatMap(({ id, data }) => (data.type === 'sign' ? [{ id, data }] : []));
   const kept = seen.find(({ data }) => data.sign === open);

@@ -2,8 +2,9 @@ import { analyseSpacing, idFor, type Tape } from '@sendero/core';
 import { Button, TextInput } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { ResetIcon } from '@radix-ui/react-icons';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useStable } from '../app/useStable.ts';
+import { useEdits } from '../data/useEdits.ts';
 import { newId } from '../data/newId.ts';
 import { useDevice } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
@@ -39,10 +40,8 @@ function TapeCapture(props: StepProps) {
     stages: [],
     stagedBy: stop.staged?.by ?? 'collars',
   };
-  const history = useRef<{ before: Tape; after: Tape }[]>([]);
-  const [undoable, setUndoable] = useState(0);
+  const { change, undo: takeBack, problem, setProblem } = useEdits('observation');
   const [text, setText] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
   const last = tape.positionsM.at(-1);
   const [cursor, setCursor] = useState(() => (last === undefined ? 0 : last + facts.spacingM));
   const nudge = units.system === 'us' ? 0.0127 : 0.01;
@@ -53,44 +52,35 @@ function TapeCapture(props: StepProps) {
   );
   const [moved, setMoved] = useState(0);
   const keys = stageWindow(crop, stop.staged?.reading.mode ?? null, moved);
-  /** Each plant's stage, in the order of the positions. */
-  const stagesNow = () => tape.positionsM.map((_, i) => tape.stages[i] ?? null);
-
-  const write = (
-    positionsM: number[],
-    typed: string[],
-    readToM = tape.readToM,
-    stages: (string | null)[] = stagesNow(),
-  ) => {
-    // A plant beyond what was to be read: the tape was read that far.
-    const end = readToM === null ? null : Math.max(readToM, positionsM.at(-1) ?? 0);
-    const staged = stages.some((stage) => stage !== null) ? stages : [];
-    const after = { ...tape, positionsM, typed, readToM: end, stages: staged };
+  const write = (next: (now: Tape) => Partial<Tape>) => {
     const id = kept?.id ?? idFor('observation', { stopId: stop.id, type: 'tape', row }, newId);
-    const written = device.put('observation', after, id);
-    if (!written.ok) {
-      setProblem(Object.values(written.problems)[0] ?? null);
-      return false;
-    }
-    history.current.push({ before: tape, after });
-    setUndoable(history.current.length);
-    setProblem(null);
-    return true;
+    return change(id, (before) => {
+      const now = (before as Tape | undefined) ?? tape;
+      const after = { ...now, ...next(now) };
+      const { readToM, positionsM, stages } = after;
+      return {
+        ...after,
+        // A plant beyond what was to be read: the tape was read that far.
+        readToM: readToM === null ? null : Math.max(readToM, positionsM.at(-1) ?? 0),
+        stages: stages.some((stage) => stage !== null) ? stages : [],
+      };
+    });
   };
-  const insert = (at: number, stage: string | null = null) => {
-    const rounded = Math.round(at * 1000) / 1000;
-    const index = tape.positionsM.filter((position) => position <= rounded).length;
-    if (
-      write(
-        tape.positionsM.toSpliced(index, 0, rounded),
-        tape.typed.toSpliced(index, 0, ''),
-        undefined,
-        stagesNow().toSpliced(index, 0, stage),
-      ) &&
-      index === tape.positionsM.length
-    )
-      setCursor(rounded + facts.spacingM);
+  /** A plant at its place among those read so far, with its stage. */
+  const place = (atM: number, typed = '', stage: string | null = null) => {
+    const written = write(({ positionsM, stages, ...now }) => {
+      const index = positionsM.filter((position) => position <= atM).length;
+      return {
+        positionsM: positionsM.toSpliced(index, 0, atM),
+        typed: now.typed.toSpliced(index, 0, typed),
+        stages: positionsM.map((_, i) => stages[i] ?? null).toSpliced(index, 0, stage),
+      };
+    });
+    if (written && (last === undefined || atM >= last)) setCursor(atM + facts.spacingM);
+    return written;
   };
+  const insert = (atM: number, stage: string | null = null) =>
+    place(Math.round(atM * 1000) / 1000, '', stage);
   const plantHere = useStable((stage: string) => insert(cursor, stage));
   const addTyped = () => {
     const parsed = units.read(text, 'tapePosition');
@@ -100,24 +90,13 @@ function TapeCapture(props: StepProps) {
         `${units.show(parsed.value, 'tapePosition')} lies behind the last plant at ${units.show(last, 'tapePosition')}. Type it again, or tap it onto the drawn tape.`,
       );
     }
-    if (
-      write([...tape.positionsM, parsed.value], [...tape.typed, text], undefined, [
-        ...stagesNow(),
-        null,
-      ])
-    ) {
-      setCursor(parsed.value + facts.spacingM);
-      setText('');
-    }
+    if (place(parsed.value, text)) setText('');
   };
   const undo = () => {
-    const last = history.current.pop();
-    setUndoable(history.current.length);
-    if (!last || !kept) return;
-    const { before, after } = last;
-    setProblem(null);
-    device.takeBack('observation', kept.id, before, after);
-    setCursor(before.positionsM.length > 0 ? before.positionsM.at(-1)! + facts.spacingM : 0);
+    takeBack?.();
+    const before = device.peek('observation', kept?.id ?? '') as Tape | undefined;
+    const end = before?.positionsM.at(-1);
+    setCursor(end === undefined ? 0 : end + facts.spacingM);
   };
   useHotkeys(
     [
@@ -243,7 +222,7 @@ function TapeCapture(props: StepProps) {
               variant="default"
               h={48}
               onClick={undo}
-              disabled={undoable === 0}
+              disabled={!takeBack}
               leftSection={<ResetIcon width={18} height={18} aria-hidden />}
             >
               Undo
@@ -254,11 +233,11 @@ function TapeCapture(props: StepProps) {
           <ReadTo
             key={`${row} ${tape.readToM}`}
             readToM={tape.readToM}
-            onReadTo={(readToM) => write(tape.positionsM, tape.typed, readToM)}
+            onReadTo={(readToM) => write(() => ({ readToM }))}
           />
           {tape.positionsM.length === 0 && !kept && tape.readToM !== null && (
             <div>
-              <Button variant="default" h={48} onClick={() => write([], [])}>
+              <Button variant="default" h={48} onClick={() => write(() => ({}))}>
                 No plant on this tape
               </Button>
             </div>

@@ -2,14 +2,14 @@ import { idFor, type HeadingCount as Heading } from '@sendero/core';
 import { Button, NumberInput } from '@mantine/core';
 import { useState } from 'react';
 import { newId } from '../data/newId.ts';
-import { useUndoable } from '../data/useUndoable.ts';
+import { useEdits } from '../data/useEdits.ts';
 import type { StepProps } from '../stop/StopScreen.tsx';
 
 /** Near heading: how many stems of a length have their head out. */
 export function HeadingCount({ stop, row }: StepProps) {
   const kept = stop.seen.find(({ data }) => data.type === 'heading' && data.row === row) as
     { id: string; data: Heading } | undefined;
-  const { keep, problems } = useUndoable();
+  const { keep, problems } = useEdits('observation');
   const [stems, setStems] = useState<number | string>(kept?.data.stems ?? '');
   const [headed, setHeaded] = useState<number | string>(kept?.data.headed ?? '');
   const figure = (text: number | string) => (text === '' ? Number.NaN : Number(text));

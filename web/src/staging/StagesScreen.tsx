@@ -15,7 +15,7 @@ import { useStable } from '../app/useStable.ts';
 import { selectChildren } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { useRested } from '../data/useRested.ts';
-import { useUndoable } from '../data/useUndoable.ts';
+import { useEdits } from '../data/useEdits.ts';
 import { RowRibbon } from '../spacing/RowRibbon.tsx';
 import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
 import { lazyExtra } from '../app/lazyExtra.ts';
@@ -82,7 +82,7 @@ function nextPlant({ positionsM, stages }: Tape): number {
 function StageRow(props: StepProps) {
   const { facts, stop: here, row } = props;
   const { crop } = facts.planting.data;
-  const { keep, undo, problem } = useUndoable();
+  const { keep, undo, problem } = useEdits('observation');
   const [moved, setMoved] = useState(0);
   const tape = here.tapes.find(({ data }) => data.row === row && data.positionsM.length > 0);
   const listed = here.seen.find(({ data }) => data.type === 'stages' && data.row === row) as

@@ -1,11 +1,12 @@
 import { idFor, countedLength, rowsAsSeen, type Count, type WalkFacts } from '@sendero/core';
-import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { useStore } from 'react-redux';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Fold } from '../app/Fold.tsx';
 import { lazyExtra } from '../app/lazyExtra.ts';
 import { useStable } from '../app/useStable.ts';
 import { selectChildren, useDevice } from '../data/hooks.ts';
+import { useEdits } from '../data/useEdits.ts';
 import { newId } from '../data/newId.ts';
 import { countsInHeadChosen } from '../data/preferences.ts';
 import { useAppDispatch, useAppSelector, type RootState } from '../data/store.ts';
@@ -95,10 +96,12 @@ function StopCapture({
   const typing = useAppSelector((state) => state.preferences.countsInHead);
   const dispatch = useAppDispatch();
   const setTyping = (next: boolean) => dispatch(countsInHeadChosen(next));
-  const history = useRef<
-    { id: string; row: number | null; before: Count | null; after: Count; taps: boolean }[]
-  >([]);
-  const [undoable, setUndoable] = useState(false);
+  const {
+    change,
+    undo: takeBack,
+    problem,
+    setProblem,
+  } = useEdits<'observation', number | null>('observation');
   const keptId = useAppSelector((state) => selectCountAt(state, stop.id, row)?.id);
   const counted = useAppSelector((state) => selectCounts(state, stop.id).length > 0);
   const [party] = useParty(walk);
@@ -115,20 +118,16 @@ function StopCapture({
     twoBehind: 0,
   };
   const expected = Math.round(facts.expectedPerM2 * empty.lengthM * empty.rowWidthM);
-  const [problem, setProblem] = useState<string | null>(null);
 
   const id =
     keptId ??
     idFor('observation', { stopId: stop.id, type: 'count', row: byRow ? row : null }, newId);
-  // Two taps may come before the first is drawn: each adds to what is kept, not to what was drawn.
-  const write = useStable((change: (count: Count) => Partial<Count>, taps: boolean) => {
-    const before = (device.peek('observation', id) as Count | undefined) ?? null;
-    const next = { ...empty, ...before, ...change(before ?? empty) };
-    const written = device.put('observation', next, id, { taps });
-    if (!written.ok) return setProblem(Object.values(written.problems)[0] ?? null);
-    setProblem(null);
-    history.current.push({ id, row, before, after: next, taps });
-    setUndoable(true);
+  const write = useStable((next: (count: Count) => Partial<Count>, taps: boolean) => {
+    change(
+      id,
+      (now) => ({ ...empty, ...(now as Count | undefined), ...next((now as Count) ?? empty) }),
+      { taps, place: row },
+    );
   });
   const lateNow = () => {
     const now = (device.peek('observation', id) as Count | undefined) ?? empty;
@@ -136,12 +135,8 @@ function StopCapture({
   };
   const tap = useStable((tally: Tally) => write((now) => ({ [tally]: now[tally] + 1 }), true));
   const undo = useStable(() => {
-    const last = history.current.pop();
-    setUndoable(history.current.length > 0);
-    if (!last) return;
-    setRow(last.row);
-    setProblem(null);
-    device.takeBack('observation', last.id, last.before, last.after, { taps: last.taps });
+    const where = takeBack?.();
+    if (where !== undefined) setRow(where);
   });
   const toNextStop = useNextStop(facts, stop, setProblem);
   const { own } = useSteps(stop, planting.id);
@@ -190,7 +185,7 @@ function StopCapture({
       <StepBar stop={stop} plantingId={planting.id} at="count" row={row} />
       <InStrip stop={stop} plantingId={planting.id} />
       {party === null && (
-        <Suspense>
+        <Suspense fallback={<div style={{ minHeight: '10rem' }} />}>
           <AskParty facts={facts} />
         </Suspense>
       )}
@@ -238,7 +233,7 @@ function StopCapture({
               {problem}
             </p>
           )}
-          <Tools undo={undoable ? undo : null} typing={typing} onTyping={setTyping} />
+          <Tools undo={takeBack && undo} typing={typing} onTyping={setTyping} />
           <Steps
             back={!(firstRow && stop.data.ordinal === 1)}
             next={

@@ -16,7 +16,7 @@ export function InStrip({
   const trial = useOpenTrial(plantingId);
   return (
     trial && (
-      <Suspense>
+      <Suspense fallback={<div style={{ minHeight: 48 }} />}>
         <StripOfStop stop={stop} trial={trial} />
       </Suspense>
     )
