@@ -25,11 +25,16 @@ const NARROW = [
  *
  * @param of.within selector of what is new, when the rest of the page was looked at before
  * @param of.dark looks at lettering in the dark as well
+ * @param of.thumb is worked with a wet thumb: every key is 44 px or more on a phone
  */
 export async function accessible(
   page: Page,
   screen: string,
-  { within, dark = false }: { within?: string; dark?: boolean } = {},
+  {
+    within,
+    dark = false,
+    thumb = false,
+  }: { within?: string; dark?: boolean; thumb?: boolean } = {},
 ): Promise<void> {
   // Once a page: reading axe anew for each look would take longer than the look.
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(AXE);
@@ -89,6 +94,20 @@ export async function accessible(
     await fits(name);
     // What a narrow page can have that a wide one of the same pieces has not.
     if (name === 'phone') await finds(name, { runOnly: NARROW });
+    if (name === 'phone' && thumb) expect(await tooSmall(page), `${screen}: keys`).toEqual([]);
   }
   await page.setViewportSize(DESK);
 }
+
+/** Keys that a thumb misses: narrower or lower than 44 px. Links within a text are read, not worked with. */
+const tooSmall = (page: Page) =>
+  page.evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('main button, main a')].flatMap((key) => {
+      const { width, height } = key.getBoundingClientRect();
+      const shown =
+        key.checkVisibility() && width > 0 && getComputedStyle(key).display !== 'inline';
+      return shown && Math.min(width, height) < 44
+        ? [`${key.textContent}, ${Math.round(width)} × ${Math.round(height)} px`]
+        : [];
+    }),
+  );

@@ -1,10 +1,12 @@
 import { accessible } from '../accessible.ts';
-import { allSent, expect, keptHere, newDevice, openPlanting, tally, test } from '../app.ts';
+import { allSent, expect, keptHere, newDevice, openPlanting, tally, test, visit } from '../app.ts';
+import { countedWalk } from '../faults.ts';
 
 test('the server is killed while 5,000 observations are on their way: each arrives exactly once', async ({
   browser,
-  demo: app,
+  empty: app,
 }) => {
+  await countedWalk(app);
   const { page } = await newDevice(browser, app);
   await page.context().setOffline(true);
   // 5,000 counts made without a signal, put in this device's outbox as the app itself does.
@@ -71,14 +73,11 @@ test('the server is killed while 5,000 observations are on their way: each arriv
   expect(counted).toEqual({ n: String(before + 5000), changes: String(before + 5000), twice: '0' });
 });
 
-test('a tab closed in mid-count loses no tap', async ({ browser, demo }) => {
-  const { context, page } = await newDevice(browser, demo, { keepsApp: true });
-  await openPlanting(page, 'Windmill East');
-  await page.getByRole('link', { name: /^(Walk the stand|Go on with the walk)$/ }).click();
-  const start = page.getByRole('button', { name: 'Start the walk' });
-  await expect(start.or(page.getByTestId('stop-density'))).toBeVisible();
-  if (await start.isVisible()) await start.click();
-  await page.getByRole('button', { name: /^Row 7,/ }).click();
+test('a tab closed in mid-count loses no tap', async ({ browser, empty }) => {
+  const { walk } = await countedWalk(empty);
+  const { context, page } = await newDevice(browser, empty, { keepsApp: true });
+  await visit(page, `/walks/${walk}?stop=1`);
+  await page.getByRole('button', { name: /^Row 4,/ }).click();
   await context.setOffline(true);
   for (let i = 0; i < 23; i++) await tally(page, 'inStep').click();
   await keptHere(page);
@@ -86,50 +85,44 @@ test('a tab closed in mid-count loses no tap', async ({ browser, demo }) => {
   await page.close();
   const again = await context.newPage();
   await again.goto(href);
-  await expect(again.getByRole('button', { name: 'Row 7, 23 plants' })).toBeVisible();
-  await context.close();
+  await expect(again.getByRole('button', { name: 'Row 4, 23 plants' })).toBeVisible();
 });
 
 test('a whole walk without a network, reloaded in between, arrives when it is back', async ({
   browser,
-  demo,
+  empty,
 }) => {
-  const { context, page } = await newDevice(browser, demo, { keepsApp: true });
+  await countedWalk(empty);
+  const { context, page } = await newDevice(browser, empty, { keepsApp: true });
   await context.setOffline(true);
   await page.reload();
   await page.getByRole('link', { name: 'Fields' }).first().click();
-  await page
-    .getByRole('button', { name: 'More about Ditch Block' })
-    .locator('xpath=ancestor::div[ul][1]')
-    .getByRole('link')
-    .first()
-    .click();
-  await page.getByRole('link', { name: 'New stand walk' }).click();
+  await page.getByRole('link', { name: /^Corn AB-104/ }).click();
+  await page.waitForURL(/plantings/);
+  await visit(page, `${new URL(page.url()).pathname}/walk`);
   await page.getByRole('radio', { name: /Both sides/ }).click();
   await page.getByRole('button', { name: 'Start the walk' }).click();
   for (let stop = 1; stop <= 3; stop++) {
     await expect(page.getByRole('heading', { name: `stop ${stop}` })).toBeVisible();
-    for (let plant = 0; plant < 10 + stop; plant++) await tally(page, 'inStep').click();
+    for (let plant = 0; plant < 4 + stop; plant++) await tally(page, 'inStep').click();
     if (stop === 2) {
       await keptHere(page);
       await page.reload();
-      await expect(tally(page, 'inStep')).toContainText('12');
+      await expect(tally(page, 'inStep')).toContainText('6');
     }
     if (stop < 3) await page.getByRole('button', { name: 'Next stop' }).click();
   }
   await page.getByRole('button', { name: 'Finish the walk' }).click();
-  // 11, 12 and 13 plants on twice 1/1000 acre: 6,000 an acre.
-  await expect(page.getByTestId('population')).toHaveText('6,000/ac');
+  // 5, 6 and 7 plants on twice 1/1000 acre: 3,000 an acre.
+  await expect(page.getByTestId('population')).toHaveText('3,000/ac');
+  const result = new URL(page.url()).pathname;
   await page.getByRole('status').first().click();
   await expect(page.getByText(/kept on this device\. No connection/)).toBeVisible();
   await context.setOffline(false);
   await allSent(page);
-  const other = await newDevice(browser, demo);
-  await openPlanting(other.page, 'Ditch Block');
-  await other.page.getByRole('link', { name: 'Result' }).nth(1).click();
-  await expect(other.page.getByTestId('population')).toHaveText('6,000/ac');
-  await context.close();
-  await other.context.close();
+  const other = await newDevice(browser, empty);
+  await visit(other.page, result);
+  await expect(other.page.getByTestId('population')).toHaveText('3,000/ac');
 });
 
 test('two devices count on in one row: taps add up, and figures typed apart become a choice', async ({

@@ -3,8 +3,9 @@ import { accessible } from '../accessible.ts';
 import { DOT, allSent, expect, keptHere, newDevice, openPlanting, test } from '../app.ts';
 import { standsStill } from '../standsStill.ts';
 
-/** Depths in inches, by row: 4 shallow, 9 deep, 11 shallow; the rest on target at 1½. */
-const off: Record<number, number> = { 4: -0.75, 9: 0.625, 11: -0.625 };
+/** Depths in inches, by row: 2 shallow, 5 deep, 6 shallow; the rest on target at 1½. */
+const off: Record<number, number> = { 2: -0.75, 5: 0.625, 6: -0.625 };
+const ROWS = 6;
 const SCATTER = [0, -0.125, 0.125, 0, 0.125];
 const depthsOf = (row: number, by = off[row] ?? 0) => SCATTER.map((scatter) => 1.5 + by + scatter);
 const keysOf = (inches: number) => ({
@@ -29,7 +30,7 @@ function counter() {
   };
 }
 
-test('a 12-row check by thumb: three rows corrected, dug again, and it worked', async ({
+test('rows dug by thumb: keys that stand still, three rows corrected, dug again, and it worked', async ({
   browser,
   demo,
 }) => {
@@ -51,38 +52,38 @@ test('a 12-row check by thumb: three rows corrected, dug again, and it worked', 
   await expect(pad).toBeVisible();
   // What the planter card knows of a row comes while one digs: the keys stay under the thumb.
   const still = await standsStill(page, '[data-depth]');
-  for (let row = 1; row <= 12; row++) for (const depth of depthsOf(row)) await enter(depth);
+  for (let row = 1; row <= ROWS; row++) for (const depth of depthsOf(row)) await enter(depth);
   // At most two taps a seed, none for what is normal; the rows follow by themselves.
-  expect(hand.total()).toBeLessThanOrEqual(12 * 5 * 2);
-  console.log(`taps for 12 rows × 5 seeds: ${hand.total()}`);
+  expect(hand.total()).toBeLessThanOrEqual(ROWS * 5 * 2);
+  console.log(`taps for ${ROWS} rows × 5 seeds: ${hand.total()}`);
   await still();
   await keptHere(page);
-  await page.getByRole('button', { name: 'See what it means' }).click();
+  await page.getByRole('button', { name: 'Finish with the rows dug so far' }).click();
 
   await expect(page.getByTestId('trench-verdict')).toHaveText(
-    'Of 12 rows: 2 too shallow, 1 too deep, 9 on target.',
+    'Of 12 rows: 2 too shallow, 1 too deep, 3 on target, 6 not dug.',
   );
-  await expect(page.getByText('Row 4: set ¾ in deeper.')).toBeVisible();
+  await expect(page.getByText('Row 2: set ¾ in deeper.')).toBeVisible();
   await expect(page.getByText(/^The rows differ from each other/)).toBeVisible();
-  await page.getByRole('button', { name: 'Correct rows 4, 9 and 11' }).click();
+  await page.getByRole('button', { name: 'Correct rows 2, 5 and 6' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByText('¾ in deeper')).toBeVisible();
   await dialog.getByRole('button', { name: 'Done: dig these rows again' }).click();
 
-  await expect(page.getByText('dig again: rows 4, 9 and 11')).toBeVisible();
-  for (const row of [4, 9]) for (const depth of depthsOf(row, 0)) await enter(depth);
-  for (const depth of depthsOf(11, -0.375)) await enter(depth);
+  await expect(page.getByText('dig again: rows 2, 5 and 6')).toBeVisible();
+  for (const row of [2, 5]) for (const depth of depthsOf(row, 0)) await enter(depth);
+  for (const depth of depthsOf(6, -0.375)) await enter(depth);
   await page.getByRole('button', { name: 'See what it means' }).click();
   const picture = page.getByRole('img', { name: /^Before and after/ });
   await expect(picture).toBeVisible();
   const changes = (await picture.getAttribute('aria-label'))!.replaceAll('\u00a0', ' ');
-  expect(changes).toContain('row 4 from ¾ in to 1½ in, it worked');
-  expect(changes).toContain('row 9 from 2⅛ in to 1½ in, it worked');
-  expect(changes).toMatch(/row 11 .*nearer, still off/);
+  expect(changes).toContain('row 2 from ¾ in to 1½ in, it worked');
+  expect(changes).toContain('row 5 from 2⅛ in to 1½ in, it worked');
+  expect(changes).toMatch(/row 6 .*nearer, still off/);
   await accessible(page, 'a corrected row, before and after');
   await page.setViewportSize({ width: 390, height: 844 });
   await expect(page.getByTestId('trench-verdict')).toHaveText(
-    'Of 12 rows: 1 too shallow, 11 on target.',
+    'Of 12 rows: 1 too shallow, 5 on target, 6 not dug.',
   );
 
   // What can still be done for a row that stays shallow is noted, and can be taken back.
@@ -91,15 +92,15 @@ test('a 12-row check by thumb: three rows corrected, dug again, and it worked', 
   await page.getByRole('button', { name: 'Take back: Soil hilled over the row' }).click();
   await expect(page.getByText('noted May 27')).toBeHidden();
   // A correction noted on the wrong row is taken back: its digs hold again.
-  await page.getByRole('button', { name: 'Take back: Row 9' }).click();
-  await expect(picture).not.toHaveAttribute('aria-label', /row 9/);
+  await page.getByRole('button', { name: 'Take back: Row 5' }).click();
+  await expect(picture).not.toHaveAttribute('aria-label', /row 5/);
   await allSent(page);
   const kept = await demo.sql<{ rows: number; seeds: number }>(
     `SELECT count(*)::int AS rows, sum(jsonb_array_length(o.payload -> 'seeds'))::int AS seeds
        FROM observations o JOIN stops s ON s.id = o.stop_id JOIN walks w ON w.id = s.walk_id
       WHERE o.type = 'trench' AND w.started_at > '2027-05-27'`,
   );
-  expect(kept).toEqual([{ rows: 15, seeds: 75 }]);
+  expect(kept).toEqual([{ rows: 9, seeds: 45 }]);
   await context.close();
 });
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { NORMAL_FURROW } from '../depth/index.ts';
 import type { Observation, Planting, TrenchWalk } from '../records/index.ts';
 import { readTrenchCheck, rowsToOpen, trenchStop } from './readTrenchCheck.ts';
+import { trenchVerdict } from './trenchVerdict.ts';
 
 const INCH = 0.0254;
 const AT = (minute: number) => `2027-05-27T10:${String(minute).padStart(2, '0')}:00.000Z`;
@@ -189,6 +190,17 @@ describe('a trench check from its records', () => {
     expect(meanOf(after, 2)).toBeCloseTo(2, 9);
     expect(after.changes).toMatchObject([{ row: 2, outcome: 'worked' }]);
     expect(after.changes[0]!.beforeM! / INCH).toBeCloseTo(3.7 / 3, 9);
+  });
+  it('in a sentence: every row of the planter is in it, dug, to dig again or not dug', () => {
+    const dug = [2, 2, 2, 2, 2];
+    const deep = [2.75, 2.75, 2.75, 2.75, 2.75];
+    expect(trenchVerdict(read([[row(1, dug, 1), row(2, dug, 2), row(3, deep, 3)]]))).toBe(
+      'Of 4 rows: 1 too deep, 2 on target, 1 not dug.',
+    );
+    expect(
+      trenchVerdict(read([[row(1, dug, 1), row(2, dug, 2), row(3, deep, 3), turned([3], 4)]])),
+    ).toBe('Of 4 rows: 2 on target, 1 corrected and to dig again, 1 not dug.');
+    expect(trenchVerdict(read([[]]))).toBe('No depth has been read yet.');
   });
   it('a change to every row asks for every row', () =>
     expect(read([[row(1, [2], 1), turned(null, 2)]]).adjusted).toEqual([1, 2, 3, 4]));

@@ -9,10 +9,88 @@ const step = async (here: WholeApp, name: string) => {
   await here.user.click(within(ways).getByRole('link', { name: new RegExp(`^${name}`) }));
   await screen.findByRole('heading', { level: 1, name: new RegExp(`^${name}, stop`) });
 };
+const walkOf = (here: WholeApp) => /^\/walks\/([^/?]+)/.exec(here.address())?.[1];
 const region = async (name: string) =>
   plain((await screen.findByRole('region', { name })).textContent);
 
+/** The way on from a step. */
+const goOn = (here: WholeApp) => here.press(/^(Next:|Next stop|Skip to)/);
+const depth = (here: WholeApp, whole: number, eighths: number) =>
+  here.tap(`[data-depth="${whole}.${eighths}"]`);
+
 describe('what plants say, on a phone', () => {
+  it('a stop with every step takes at most 90 taps, and the walk’s result says what was found', async () => {
+    const { planting, records } = sown('Curlew Long', { rows: 12 });
+    const here = await openApp(`/plantings/${planting}/walk`, { phone: true, holding: records });
+    await here.press('Start the walk');
+    await here.press('My order');
+    await here.press('All steps, as listed');
+    await here.press('Tape earlier');
+    await here.press('Done');
+    await here.press('Type numbers');
+    let taps = 0;
+    const counts = () => void (taps += 1);
+    document.addEventListener('pointerdown', counts, true);
+
+    // Tap by tap: 12 rows with laggards, a tape of 25 plants of which 20 are staged, two gaps, three plants dug.
+    for (let row = 1; row <= 12; row++) {
+      if (row % 4 === 0) await here.press(/^Add a plant one stage behind/);
+      if (row === 4) await here.press(/^Add a plant two or more behind/);
+      await here.tap('[data-plants="29"]');
+    }
+    await goOn(here);
+    await screen.findByRole('heading', { name: /^Tape, stop 1/ });
+    for (let plant = 1; plant <= 25; plant++) {
+      if (plant === 9 || plant === 17) await here.press('Empty place');
+      if (plant > 20) await here.press(/^Plant here:/);
+      else await here.tap(`[data-stage="${plant === 12 ? 'V1' : plant % 6 === 0 ? 'V2' : 'V3'}"]`);
+    }
+    await here.says('tape-plants', '25');
+    await goOn(here);
+    await screen.findByRole('heading', { name: /^Gaps, stop 1/ });
+    for (const [i, find] of ['rotten', 'noSeed'].entries()) {
+      const gaps = await screen.findAllByRole('button', { name: /^Gap of 1/ });
+      await here.user.click(gaps[i]!);
+      await here.tap(`[data-find=${find}]`);
+      await depth(here, 2, i);
+      await depth(here, 2, 1);
+      await here.press('Done');
+    }
+    await goOn(here);
+    await screen.findByRole('heading', { name: /^Late plants, stop 1/ });
+    await here.press(/^V1 at/);
+    await depth(here, 2, 6);
+    await depth(here, 2, 0);
+    await here.says('pair-says', /placed deeper than the neighbour/);
+    await goOn(here);
+    await here.press(/^Dig a plant/);
+    await depth(here, 2, 1);
+    await here.tap('[data-find=flattened]');
+    await goOn(here);
+    document.removeEventListener('pointerdown', counts, true);
+    expect(taps).toBeGreaterThan(60);
+    expect(taps).toBeLessThanOrEqual(90);
+
+    // Pests: more than were looked at is no incidence; what is kept says what it means.
+    await step(here, 'Pests');
+    await here.tap('[data-sign=cut]');
+    await here.fill('Show it', '25');
+    await here.mentions(/More plants show it than were looked at/);
+    await here.fill('Show it', '4');
+    await here.says('incidence', /20 % here/);
+
+    const [stop] = here.all('stop').filter(({ data }) => data.walkId === walkOf(here));
+    await here.visit(`/walks/${stop!.data.walkId}?stop=1`);
+    await here.press('Finish the walk');
+    await here.arrives(/result$/);
+    expect(await region('How even')).toContain('20 plants');
+    expect(await region('What the gaps hold')).toContain('no seed, soil undisturbed');
+    expect(await region('Why late plants are late')).toContain('placed deeper than the neighbour');
+    expect(await region('Roots')).toContain('flat along the wall');
+    expect(await region('Pests, disease, damage')).toContain('cutworm');
+    await here.says('cost', /bu\/ac/);
+  });
+
   it('soybean by nodes: staged, a late plant dug and tagged, and looked at again', async () => {
     const { planting, records } = sown('Curlew Beans', {
       crop: 'soybean',

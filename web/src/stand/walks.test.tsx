@@ -1,6 +1,12 @@
-import { screen, within } from '@testing-library/dom';
+import { screen, waitFor, within } from '@testing-library/dom';
 import { describe, expect, it } from 'vitest';
-import { demoPlanting, demoRecord, openApp, type WholeApp } from '../app/wholeApp.testing.tsx';
+import {
+  demoPlanting,
+  demoRecord,
+  openApp,
+  plain,
+  type WholeApp,
+} from '../app/wholeApp.testing.tsx';
 
 const plantingOf = (field: string) => `/plantings/${demoPlanting(field).id}`;
 const tally = async (here: WholeApp, which: string, times = 1) => {
@@ -36,6 +42,34 @@ describe('a stand walk', () => {
     expect(screen.getByText(/95 % interval 16,300 – 41,700\/ac/)).toBeTruthy();
     // 0.75 for one behind, 0 for two: 28.75 and 26.75 give 27,750.
     await here.mentions(/27,[78]00\/ac/);
+  });
+
+  it('a whole stop by keyboard alone, rows mirrored on the return pass', async () => {
+    const here = await openApp(`${plantingOf('Windmill East')}/walk`);
+    const byKey = async (find: () => Promise<HTMLElement>) => {
+      (await find()).focus();
+      await here.user.keyboard('{Enter}');
+    };
+    await byKey(() => screen.findByRole('button', { name: 'Start the walk' }));
+    await here.arrives(/^\/walks\//);
+    const rows = async () =>
+      within(await screen.findByRole('group', { name: /Planter rows/ }))
+        .getAllByRole('button')
+        .map((tab) => plain(tab.getAttribute('aria-label')));
+    expect((await rows())[0]).toMatch(/^Row 1,/);
+    await byKey(() => screen.findByRole('button', { name: /Planter drove away/ }));
+    await waitFor(async () => expect((await rows())[0]).toMatch(/^Row 12,/));
+    await byKey(() => screen.findByRole('button', { name: /^Row 12,/ }));
+    (document.activeElement as HTMLElement).blur();
+    for (let row = 12; row >= 1; row--) {
+      await here.user.keyboard('1 123z');
+      if (row > 1) await here.user.keyboard('{Enter}');
+    }
+    expect(await rows()).toEqual(Array.from({ length: 12 }, (_, i) => `Row ${12 - i}, 4 plants`));
+    await here.user.keyboard('n');
+    await screen.findByRole('heading', { level: 1, name: /stop 2$/ });
+    await here.user.keyboard('?');
+    expect(await screen.findByRole('dialog', { name: 'Keys' })).toBeTruthy();
   });
 
   it('a tape: intervals, an empty place, and a plant behind the last one asked about', async () => {
