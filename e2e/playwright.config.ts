@@ -6,6 +6,8 @@ export default defineConfig({
   // An action has an end of its own; a task of a person has as long as a busy machine needs.
   timeout: 180_000,
   expect: { timeout: 15_000 },
+  // On a machine that others use a moment can last: what passes at its second try is told at the end, and is no failure.
+  retries: 1,
   // Each worker has servers of its own, each test devices of its own.
   fullyParallel: true,
   // One more than the cores: a test that waits for a page leaves its core to another.

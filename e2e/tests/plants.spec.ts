@@ -125,6 +125,7 @@ test('two people on one walk without a signal, each with steps of their own; one
 
   // A second stop, made on each of the two phones; the helper's order leaves the count to the lead.
   await way(page, /^Count/).click();
+  await expect(page.getByRole('heading', { name: 'Curlew Long, stop 1' })).toBeVisible();
   await page.keyboard.press('n');
   await expect(page.getByRole('heading', { name: 'Curlew Long, stop 2' })).toBeVisible();
   for (let row = 1; row <= 3; row++) await page.locator('[data-plants="27"]').click();

@@ -7,18 +7,25 @@ export const failuresOfUnit = (report) =>
       : [said(name, message)];
   });
 
-/** What failed in a report of Playwright. */
+/** What failed in a report of Playwright, at every try. */
 export const failuresOfE2e = (report) => [
   ...(report?.errors ?? []).map(({ message }) => said('outside any test', message)),
-  ...(report?.suites ?? []).flatMap(specsOf).flatMap(({ file, title, tests }) =>
+  ...brokenTries(report, 'unexpected'),
+];
+
+/** What passed at its second try only: no failure, and not to be forgotten either. */
+export const shakyInE2e = (report) => brokenTries(report, 'flaky');
+
+const brokenTries = (report, outcome) =>
+  (report?.suites ?? []).flatMap(specsOf).flatMap(({ file, title, tests }) =>
     tests
+      .filter(({ status }) => status === outcome)
       .flatMap(({ results }) => results)
       .filter(({ status }) => !['passed', 'skipped'].includes(status))
       .map(({ errors }) =>
         said(`${file}: ${title}`, errors.map((e) => `${e.message}\n${e.snippet ?? ''}`).join('\n')),
       ),
-  ),
-];
+  );
 
 const specsOf = ({ specs = [], suites = [] }) => [...specs, ...suites.flatMap(specsOf)];
 

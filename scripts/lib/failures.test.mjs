@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { failuresOfE2e, failuresOfUnit } from './failures.mjs';
+import { failuresOfE2e, failuresOfUnit, shakyInE2e } from './failures.mjs';
 
 it('names what failed with the start of its message, however deep it lies', () => {
   const report = {
@@ -9,11 +9,33 @@ it('names what failed with the start of its message, however deep it lies', () =
         suites: [
           {
             specs: [
-              { file: 'a.spec.ts', title: 'counts', tests: [{ results: [{ status: 'passed' }] }] },
+              {
+                file: 'a.spec.ts',
+                title: 'counts',
+                tests: [{ status: 'expected', results: [{ status: 'passed' }] }],
+              },
               {
                 file: 'a.spec.ts',
                 title: 'sends',
-                tests: [{ results: [{ status: 'failed', errors: [{ message: 'no answer' }] }] }],
+                tests: [
+                  {
+                    status: 'unexpected',
+                    results: [{ status: 'failed', errors: [{ message: 'no answer' }] }],
+                  },
+                ],
+              },
+              {
+                file: 'a.spec.ts',
+                title: 'waits',
+                tests: [
+                  {
+                    status: 'flaky',
+                    results: [
+                      { status: 'timedOut', errors: [{ message: 'not in time' }] },
+                      { status: 'passed' },
+                    ],
+                  },
+                ],
               },
             ],
           },
@@ -22,6 +44,7 @@ it('names what failed with the start of its message, however deep it lies', () =
     ],
   };
   expect(failuresOfE2e(report)).toEqual(['a.spec.ts: sends\nno answer']);
+  expect(shakyInE2e(report)).toEqual(['a.spec.ts: waits\nnot in time']);
   expect(
     failuresOfUnit({
       testResults: [

@@ -68,4 +68,6 @@ export const theme = createTheme({
   defaultRadius: 'sm',
   cursorType: 'pointer',
   focusRing: 'auto',
+  // Figures are typed, or stepped by arrow keys: the two small buttons are for no thumb.
+  components: { NumberInput: { defaultProps: { hideControls: true } } },
 });

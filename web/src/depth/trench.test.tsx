@@ -16,6 +16,9 @@ async function startCheck(here: WholeApp): Promise<void> {
   await here.arrives(/^\/trench\//);
 }
 
+/** The grid is there and takes keys. */
+const gridReady = () =>
+  waitFor(() => expect(document.activeElement?.hasAttribute('data-cell')).toBe(true));
 const byKeys = async (here: WholeApp, depths: readonly number[]) => {
   for (const depth of depths) await here.user.keyboard(parts(depth).join(''));
 };
@@ -26,7 +29,7 @@ describe('behind the planter', () => {
   it('twelve rows by key: three are corrected, dug again, and what worked is told from what did not', async () => {
     const here = await openApp('/');
     await startCheck(here);
-    await screen.findByRole('grid');
+    await gridReady();
     for (let row = 1; row <= 12; row++) await byKeys(here, depthsOf(row));
     await here.press('See what it means');
     await here.says('trench-verdict', 'Of 12 rows: 2 too shallow, 1 too deep, 9 on target.');
@@ -76,7 +79,7 @@ describe('behind the planter', () => {
   it('lost seeds, dry seeds, a part that is no eighth, and undo; a closed tab loses none', async () => {
     let here = await openApp('/');
     await startCheck(here);
-    await screen.findByRole('grid');
+    await gridReady();
     for (let row = 1; row <= 6; row++)
       await byKeys(
         here,
@@ -99,7 +102,7 @@ describe('behind the planter', () => {
     await here.user.keyboard('{Backspace}');
     expect(cell(4, 5).textContent).toBe('1⅝');
     here = await here.reopen();
-    await screen.findByRole('grid');
+    await gridReady();
     expect(cell(5, 4).textContent).toBe('1½ dry');
     await here.press('See what it means');
     await here.says('trench-verdict', /1 too shallow/);
@@ -109,7 +112,7 @@ describe('behind the planter', () => {
   it('what is due follows what was dug, adjusted and changed', async () => {
     const here = await openApp('/');
     await startCheck(here);
-    await screen.findByRole('grid');
+    await gridReady();
     await byKeys(here, depthsOf(1));
     await here.visit('/');
     const day = async () => {

@@ -6,7 +6,7 @@ import { Keys } from '../app/KeyList.tsx';
 import { useDevice, useWorkspace } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { WeightsDialog } from '../stand/WeightsDialog.tsx';
-import { browserMark, useUnits } from '../units/useUnits.ts';
+import { BROWSER_MARK, useUnits } from '../units/useUnits.ts';
 import { Preferences } from './Preferences.tsx';
 import { PositionSource } from './PositionSource.tsx';
 
@@ -120,7 +120,7 @@ function Decimals() {
           }));
         }}
         data={[
-          { value: '', label: `as this browser has it (${browserMark()})` },
+          { value: '', label: `as this browser has it (${BROWSER_MARK})` },
           { value: '.', label: 'point: 1.5' },
           { value: ',', label: 'comma: 1,5' },
         ]}

@@ -34,7 +34,7 @@ export interface Units {
 }
 
 /** The mark of this browser's own language. */
-export const browserMark = (): DecimalMark =>
+export const BROWSER_MARK: DecimalMark =
   new Intl.NumberFormat().formatToParts(0.5).find(({ type }) => type === 'decimal')?.value === ','
     ? ','
     : '.';
@@ -70,6 +70,6 @@ export function unitsOf(system: UnitSystem, decimal: DecimalMark = '.'): Units {
 /** The units of the person at this device, with the workspace's mark before decimals. */
 export function useUnits(): Units {
   const system = useAppSelector((state) => state.preferences.units);
-  const decimal = useWorkspace()?.data.decimalMark ?? browserMark();
+  const decimal = useWorkspace()?.data.decimalMark ?? BROWSER_MARK;
   return useMemo(() => unitsOf(system, decimal), [system, decimal]);
 }
