@@ -24,7 +24,8 @@ export function fakeServer() {
     /** What is asked is done, the answer never arrives. */
     losesAnswers: false,
     /** Every request is answered so, or only those the test picks out. */
-    answers: null as null | ((path: string, body: string) => Response | Promise<Response> | null),
+    answers: null as
+      null | ((path: string, body: string, method: string) => Response | Promise<Response> | null),
     /** The server's clock ahead of this one's, ms. */
     aheadMs: 0,
     /** Bodies of all commits sent, and paths of all requests. */
@@ -117,7 +118,7 @@ export function fakeServer() {
     network.asked.push(path);
     if (network.cut) throw new TypeError('network');
     const body = init?.body instanceof Blob ? String(init.body.size) : String(init?.body ?? '');
-    const bent = await network.answers?.(path, body);
+    const bent = await network.answers?.(path, body, init?.method ?? 'GET');
     if (bent) return bent;
     const answer = respond(path, body);
     if (network.losesAnswers) throw new TypeError('network');
@@ -132,3 +133,6 @@ export function fakeServer() {
 /** The server's answer that something is wrong. */
 export const problem = (status: number, detail: string, headers: Record<string, string> = {}) =>
   new Response(JSON.stringify({ detail }), { status, headers });
+
+/** The server's answer that all is well. */
+export const answer = (body: object) => new Response(JSON.stringify(body), { status: 200 });
