@@ -404,6 +404,9 @@ function Numbers({
   );
 }
 
+/** Plants in a length, as they are typed. */
+const WHOLE = /^\s*\d{1,4}\s*$/;
+
 /** Counting all that stand instead; fewer than before is asked about. */
 function AllStanding({
   length,
@@ -422,6 +425,7 @@ function AllStanding({
   const [open, setOpen] = useState(all);
   const [text, setText] = useState(all ? String(now.count.data.plants) : '');
   const lost = all ? now.missing : 0;
+  const readable = text.trim() === '' || WHOLE.test(text);
   return (
     <div className="stack tight">
       {!open ? (
@@ -438,12 +442,18 @@ function AllStanding({
             inputMode="numeric"
             autoComplete="off"
             value={text}
+            aria-invalid={!readable}
+            aria-describedby={readable ? undefined : `all ${length.id} wrong`}
             onChange={(event) => {
               setText(event.currentTarget.value);
-              if (/^\d{1,4}$/.test(event.currentTarget.value.trim()))
-                onAll(Number(event.currentTarget.value));
+              if (WHOLE.test(event.currentTarget.value)) onAll(Number(event.currentTarget.value));
             }}
           />
+          {!readable && (
+            <span id={`all ${length.id} wrong`} className="warn">
+              Enter a whole number, 0 or more.
+            </span>
+          )}
           <button
             className="tool bare"
             onClick={() => {
