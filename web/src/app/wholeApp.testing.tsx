@@ -130,7 +130,8 @@ async function start(
   });
   const router = createMemoryRouter(routes, { initialEntries: [path] });
   const { store, device } = await onDevice(server, <RouterProvider router={router} />, holding);
-  await screen.findByRole('heading', { level: 1 });
+  // A page may bear another for its paper.
+  await screen.findAllByRole('heading', { level: 1 });
   const user = userEvent.setup({ delay: null, pointerEventsCheck: 0 });
   const name = (of: string | RegExp) =>
     typeof of === 'string' ? { name: of, exact: true } : { name: of };
