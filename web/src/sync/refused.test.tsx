@@ -79,6 +79,7 @@ describe('what the server refuses', () => {
     await refusing(here, id, { at: 'This time cannot be.' });
     here.server.network.answers = null;
     await here.press('Date it now and send');
+    await here.device.syncOnce();
     await waitFor(() => expect(here.server.held.get(`event ${id}`)).toBeTruthy());
     const { at, on } = here.server.held.get(`event ${id}`)!.data as { at: string; on: string };
     expect(Math.abs(Date.parse(at) - Date.now())).toBeLessThan(120_000);
