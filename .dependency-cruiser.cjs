@@ -30,7 +30,10 @@ module.exports = {
       name: 'enter-core-rooms-by-their-index',
       severity: 'error',
       from: { path: '^core/src/([^/]+)/' },
-      to: { path: '^core/src/([^/]+)/', pathNot: ['^core/src/$1/', '/index\\.ts$', '\\.testing\\.ts$'] },
+      to: {
+        path: '^core/src/([^/]+)/',
+        pathNot: ['^core/src/$1/', '/index\\.ts$', '\\.testing\\.ts$'],
+      },
     },
     {
       name: 'simulation-stays-out-of-the-app',

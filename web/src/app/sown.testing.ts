@@ -1,6 +1,13 @@
 import { validate, type Crop, type DataOf, type ExampleRecord, type Kind } from '@sendero/core';
 import { newId } from '../data/newId.ts';
 
+/** A record as a device keeps it, with what its kind leaves out. @throws what is wrong with it */
+export function record<K extends Kind>(kind: K, data: object, id = newId()) {
+  const valid = validate(kind, data);
+  if (!valid.ok) throw new Error(JSON.stringify(valid.problems));
+  return { kind, id, data: valid.data } as ExampleRecord & { data: DataOf<K> };
+}
+
 /**
  * A field of a new grower that was sown behind a planter of its own, beside the demo's. For tests.
  *
@@ -26,29 +33,28 @@ export function sown(
   },
 ): { planting: string; records: ExampleRecord[] } {
   const [growerId, planterId, fieldId, planting] = [newId(), newId(), newId(), newId()];
-  const record = (kind: Kind, id: string, data: object) => {
-    const valid = validate(kind, data);
-    if (!valid.ok) throw new Error(JSON.stringify(valid.problems));
-    return { kind, id, data: valid.data } as ExampleRecord;
-  };
   return {
     planting,
     records: [
-      record('grower', growerId, { name: `${field} Farm` }),
-      record('planter', planterId, { name: `${field} machine`, type, rows, rowWidthM, cells: 30 }),
-      record('field', fieldId, { growerId, name: field, areaM2: null }),
-      record('planting', planting, {
-        fieldId,
-        planterId,
-        season: 2027,
-        crop,
-        plantedOn,
-        rowWidthM,
-        seedsPerM2,
-        depthTargetM: 0.0508,
-        germination: 0.95,
-        fieldLoss: 0.05,
-      }),
+      record('grower', { name: `${field} Farm` }, growerId),
+      record('planter', { name: `${field} machine`, type, rows, rowWidthM, cells: 30 }, planterId),
+      record('field', { growerId, name: field, areaM2: null }, fieldId),
+      record(
+        'planting',
+        {
+          fieldId,
+          planterId,
+          season: 2027,
+          crop,
+          plantedOn,
+          rowWidthM,
+          seedsPerM2,
+          depthTargetM: 0.0508,
+          germination: 0.95,
+          fieldLoss: 0.05,
+        },
+        planting,
+      ),
     ],
   };
 }

@@ -66,7 +66,7 @@ export function MonthView({
               <button
                 className={styles.date}
                 onClick={() => setDay(on === day ? null : on)}
-                aria-label={`${shortDate(on)}, ${own.length} visits`}
+                aria-label={`${shortDate(on)}, ${own.length} ${own.length === 1 ? 'visit' : 'visits'}`}
                 aria-expanded={on === day}
               >
                 {Number(on.slice(8))}

@@ -1,18 +1,11 @@
-import { readTrial, validate, type DataOf, type ExampleRecord, type Kind } from '@sendero/core';
+import { readTrial, type DataOf, type Kind } from '@sendero/core';
 import { screen, waitFor, within } from '@testing-library/dom';
 import { describe, expect, it } from 'vitest';
-import { sown } from '../app/sown.testing.ts';
+import { record, sown } from '../app/sown.testing.ts';
 import { openApp, plain } from '../app/wholeApp.testing.tsx';
-import { newId } from '../data/newId.ts';
 
 const INCH = 0.0254;
 const DEPTHS = [1, 1.5, 2, 2.5, 3];
-
-function record<K extends Kind>(kind: K, data: object): ExampleRecord {
-  const valid = validate(kind, data);
-  if (!valid.ok) throw new Error(JSON.stringify(valid.problems));
-  return { kind, id: newId(), data: valid.data } as ExampleRecord;
-}
 
 /**
  * Five depths in four blocks, planted, weighed and open on the screen.
@@ -47,7 +40,7 @@ async function weighed(
   const data = <K extends Kind>(kind: K) =>
     records.find((one) => one.kind === kind)!.data as DataOf<K>;
   const { strips } = readTrial({
-    trial: { id: trial.id, data: trial.data as DataOf<'trial'> },
+    trial: { id: trial.id, data: trial.data },
     planting: { id: planting, data: data('planting') },
     field: { id: data('planting').fieldId, data: data('field') },
     strips: [],
