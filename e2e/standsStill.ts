@@ -9,8 +9,9 @@ import { expect, type Page } from '@playwright/test';
 export async function standsStill(page: Page, keys: string): Promise<() => Promise<void>> {
   await page.evaluate((selector) => {
     const seen: number[] = [];
-    Object.assign(window, { topsOfKeys: seen });
+    const watching = Object.assign(window, { topsOfKeys: seen });
     const look = () => {
+      if (watching.topsOfKeys !== seen) return;
       const top = document.querySelector(selector)?.getBoundingClientRect().top;
       if (top !== undefined && seen.at(-1) !== Math.round(top + scrollY))
         seen.push(Math.round(top + scrollY));

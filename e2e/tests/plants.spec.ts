@@ -13,6 +13,7 @@ import {
   type App,
   visit,
 } from '../app.ts';
+import { standsStill } from '../standsStill.ts';
 
 const PHONE = { width: 390, height: 844 };
 
@@ -89,12 +90,16 @@ test('two people on one walk without a signal, each with steps of their own; one
   for (let row = 1; row <= 3; row++) await page.locator('[data-plants="29"]').click();
   await step(page, 'Stages');
   await page.getByRole('combobox', { name: 'Planter row' }).selectOption('3');
+  const stages = await standsStill(page, '[data-stage]');
   for (const code of ['V3', 'V3', 'V2', 'V3', 'V1'])
     await page.locator(`[data-stage="${code}"]`).click();
+  await stages();
   await step(page, 'Late plants');
   await page.getByRole('button', { name: /^A plant two or more/ }).click();
+  const depths = await standsStill(page, '[data-depth]');
   await page.locator('[data-depth="2.6"]').click();
   await page.locator('[data-depth="2.0"]').click();
+  await depths();
   await expect(page.getByTestId('pair-says')).toContainText('placed deeper than the neighbour');
   await onPhone(page, 'late plant and neighbour');
   await keptHere(page);

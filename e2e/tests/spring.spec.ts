@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { accessible } from '../accessible.ts';
 import { allSent, expect, keptHere, newDevice, plantField, signedIn, test, visit } from '../app.ts';
+import { standsStill } from '../standsStill.ts';
 
 const PHONE = { width: 390, height: 844 };
 /** Air and soil of a warming spring, as a station writes them. */
@@ -77,11 +78,13 @@ test('a spring on one phone: planted, told from weather, dug and counted without
   await page.waitForURL(/\/below$/);
   await page.getByRole('link', { name: 'Dig for the seeds' }).click();
   await page.getByRole('radio', { name: 'moist soil' }).click();
+  const keys = await standsStill(page, '[data-state]');
   for (let seed = 0; seed < 5; seed++) {
     await page.locator('[data-state=root]').click();
     await page.getByRole('button', { name: '2 in and parts' }).click();
     await page.locator('[data-depth="2.0"]').click();
   }
+  await keys();
   await keptHere(page);
   await page.getByRole('link', { name: 'See what it means so far' }).click();
   await expect(page.getByTestId('below-headline')).toHaveText(/^5 of 5 seeds are on course/);

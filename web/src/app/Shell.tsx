@@ -12,7 +12,7 @@ import styles from './Shell.module.css';
 import { UndoOffers } from './Undo.tsx';
 
 const FIELD_SCREENS =
-  /^\/(walks\/[^/]+(\/stops\/[^/]+\/tape)?|trench\/[^/]+|plantings\/[^/]+\/(emergence\/count|below\/dig))$/;
+  /^\/(walks\/[^/]+(\/stops\/[^/]+\/[^/]+)?|trench\/[^/]+|plantings\/[^/]+\/(emergence\/count|below\/dig))$/;
 
 /** The frame around every screen: way home, what day it is, and whether the work is safe. */
 export function Shell() {

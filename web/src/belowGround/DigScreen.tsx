@@ -123,6 +123,8 @@ function Digging({
     ['INPUT', 'TEXTAREA', 'SELECT', 'BUTTON', 'A'],
   );
   const total = digs.reduce((sum, { data }) => sum + data.seeds.length, 0);
+  // What is to be heeded stays while one digs on: gone after the first seed, it would move the keys.
+  const [firstHere] = useState(total === 0);
   return (
     <div className="stack" style={{ gap: '0.7rem', maxWidth: 720 }}>
       <div className="field-head">
@@ -142,7 +144,7 @@ function Digging({
         <span className="spacer" />
         <SyncStatus />
       </div>
-      {total === 0 && (
+      {firstHere && (
         <p className="rule-left signal small">
           Move the soil away sideways, without moving the seed. <strong>Treated seed:</strong>{' '}
           gloves; wash before eating; leave none lying. Sprayed field: not before the re-entry
@@ -180,6 +182,13 @@ function Digging({
           </button>
         ))}
       </div>
+      <DepthPad
+        whole={whole}
+        onWhole={setWhole}
+        gauge={null}
+        onDepth={(depthM, typed) => say({ depthM, typed })}
+      />
+      {/* Below the keys: a longer list moves none of them under the thumb. */}
       <div className="chips" aria-label="Seeds of this row">
         {seeds.map(({ state, depthM, moist: lies }, i) => (
           <button
@@ -208,12 +217,6 @@ function Digging({
           </button>
         )}
       </div>
-      <DepthPad
-        whole={whole}
-        onWhole={setWhole}
-        gauge={null}
-        onDepth={(depthM, typed) => say({ depthM, typed })}
-      />
       <Choice
         label="It lies in"
         options={[

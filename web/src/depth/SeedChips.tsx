@@ -1,8 +1,9 @@
+import { VisuallyHidden } from '@mantine/core';
 import { useUnits } from '../units/useUnits.ts';
 import type { Seed } from './useTrenchRows.ts';
 
-/** Chips that fit beside each other on the narrowest phone. */
-const ABREAST = 5;
+/** Chips that fit beside each other on a phone, the last of them said in words while it is to come. */
+const ABREAST = 6;
 
 /** The seeds of the row so far; a tapped one can be read again. As high when empty as when full. */
 export function SeedChips({
@@ -38,7 +39,8 @@ export function SeedChips({
       ))}
       {have < wanted && (
         <span className="small soft" aria-live="polite">
-          seed {have + 1} of {wanted}, {units.symbol('seedDepth')}
+          <VisuallyHidden>seed </VisuallyHidden>
+          {have + 1} of {wanted}, {units.symbol('seedDepth')}
         </span>
       )}
     </div>

@@ -33,9 +33,6 @@ export function TwoDepths({ slots, usualM }: { slots: readonly DepthSlot[]; usua
             {label}: {valueM === null ? '–' : units.show(valueM, 'seedDepth')}
           </button>
         ))}
-        {slot.valueM !== null && (
-          <span className="small soft">Tap it again to take the figure out.</span>
-        )}
       </div>
       <DepthPad
         whole={whole}
@@ -46,6 +43,10 @@ export function TwoDepths({ slots, usualM }: { slots: readonly DepthSlot[]; usua
           if (at + 1 < slots.length && slots[at + 1]!.valueM === null) setAt(at + 1);
         }}
       />
+      {/* As high when there is nothing to say: what stands below it does not move either. */}
+      <p className="small soft" style={{ minHeight: '1.5em' }}>
+        {slot.valueM !== null && `Tap “${slot.label}” again to take the figure out.`}
+      </p>
     </div>
   );
 }

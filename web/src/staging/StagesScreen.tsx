@@ -124,14 +124,6 @@ function StageRow(props: StepProps) {
     <>
       <RowSelect {...props} />
       {crop === 'corn' && <CountedBy by={by} onBy={onBy} />}
-      {crop === 'corn' && here.staged !== null && (
-        <p className="small soft">
-          This stop is counted by {BY_WORDS[by]}
-          {by === 'tips'
-            ? `: ${stageName(here.staged.reading.mode, by)} are about ${collarsFromTips(Number(here.staged.reading.mode.slice(1)) || 1)} by collars. Tips are never added to collars.`
-            : '.'}
-        </p>
-      )}
       {ownTape ? (
         <div className="sheet" style={{ padding: '0.5rem 0.25rem' }}>
           <RowRibbon
@@ -191,6 +183,14 @@ function StageRow(props: StepProps) {
           Later stages
         </button>
       </div>
+      {crop === 'corn' && here.staged !== null && (
+        <p className="small soft">
+          This stop is counted by {BY_WORDS[by]}
+          {by === 'tips'
+            ? `: ${stageName(here.staged.reading.mode, by)} are about ${collarsFromTips(Number(here.staged.reading.mode.slice(1)) || 1)} by collars. Tips are never added to collars.`
+            : '.'}
+        </p>
+      )}
       {crop === 'wheat' && record.type === 'stages' && record.stages.length > 0 && (
         <Tillers record={record} onTillers={(tillers) => keep({ ...record, tillers }, id)} />
       )}
