@@ -28,7 +28,7 @@ export default function GapsScreen() {
 function Gaps(props: StepProps) {
   const { facts, stop, row } = props;
   const units = useUnits();
-  const { keep, remove, undo, problem } = useEdits('observation');
+  const { change: edit, remove, undo, problem } = useEdits('observation');
   const [openId, setOpenId] = useState<string | null>(null);
   /** A dig that is opened and has nothing in it yet. */
   const [begun, setBegun] = useState<{ id: string; data: GapDig } | null>(null);
@@ -106,7 +106,8 @@ function Gaps(props: StepProps) {
           usualM={facts.planting.data.depthTargetM}
           onChange={(change) => {
             const { id, data } = open ?? begun!;
-            if (!keep({ ...data, ...change }, id)) return;
+            if (!edit(id, (now) => ({ ...((now as GapDig | undefined) ?? data), ...change })))
+              return;
             setOpenId(id);
             setBegun(null);
           }}
@@ -198,11 +199,6 @@ function DigForm({
         value={dig.found}
         onChange={(found) => onChange({ found })}
       />
-      {dig.found && (
-        <p data-testid="points-to">
-          Points to {FIND_WORDS[dig.found].points}. Look at a neighbour before you say so.
-        </p>
-      )}
       <TwoDepths
         usualM={usualM}
         slots={[
@@ -218,6 +214,11 @@ function DigForm({
           },
         ]}
       />
+      {dig.found && (
+        <p data-testid="points-to">
+          Points to {FIND_WORDS[dig.found].points}. Look at a neighbour before you say so.
+        </p>
+      )}
       <Choice
         label="The soil there feels"
         options={FEELS.map((value) => ({ value, says: FEEL_WORDS[value] }))}
