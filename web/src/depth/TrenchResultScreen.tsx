@@ -202,7 +202,7 @@ function Figures({ check }: { check: TrenchCheck }) {
           <span className="small soft">
             {' '}
             rows {depths.rowsDiffer.p <= 0.05 ? 'differ' : 'show no difference'} (p{' '}
-            {depths.rowsDiffer.p < 0.001 ? '< 0.001' : depths.rowsDiffer.p.toFixed(3)})
+            {units.chance(depths.rowsDiffer.p)})
           </span>
         )}
       </dd>
@@ -270,7 +270,7 @@ function RowTable({ check }: { check: TrenchCheck }) {
                   {Math.round(100 * row.inside.upper)})
                 </td>
                 <td>{Math.round(100 * Math.max(row.outside.shallow, row.outside.deep))} %</td>
-                <td>{row.pHolm < 0.001 ? '< 0.001' : row.pHolm.toFixed(3)}</td>
+                <td>{units.chance(row.pHolm)}</td>
                 <td>{row.verdict}</td>
                 <td>{row.correctionM === 0 ? '–' : depthChange(row.correctionM, units)}</td>
                 <td>

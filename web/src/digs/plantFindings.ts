@@ -49,12 +49,12 @@ export function gapWords({ gaps }: PlantReading, units: Units): FindingWords[] {
       beyondAllowance
         ? {
             tone: 'act',
-            says: `${failed} of about ${seeds} seeds rotted or came abnormal: more than the ${expected.toFixed(1)} that the tag’s germination explains, tag and walk both taken as estimates.`,
+            says: `${failed} of about ${seeds} seeds rotted or came abnormal: more than the ${units.fixed(expected, 1)} that the tag’s germination explains, tag and walk both taken as estimates.`,
             next: 'Keep some seed of the lot and have it tested; look whether wet or cold ground holds them.',
           }
         : {
             tone: 'good',
-            says: `${failed} of about ${seeds} seeds rotted or came abnormal; the tag’s germination alone lets expect ${expected.toFixed(1)}: no more than that can be seen.`,
+            says: `${failed} of about ${seeds} seeds rotted or came abnormal; the tag’s germination alone lets expect ${units.fixed(expected, 1)}: no more than that can be seen.`,
             next: 'No reason in these digs to doubt the seed; they say nothing of the planter.',
           },
     );
@@ -97,7 +97,7 @@ export function lateWords({ late }: PlantReading, units: Units): FindingWords[] 
     const { lower, higher, p } = late.depth.signTest;
     words.push({
       tone: low > 0 || high < 0 ? 'act' : 'plain',
-      says: `Late plants lie ${depthApart(late.depth.meanDifference, units)} their neighbours (95 %: ${signed(low, units)} to ${signed(high, units)}; shallower in ${lower}, deeper in ${higher} of ${late.depth.n} pairs, sign test p ${pText(p)}).`,
+      says: `Late plants lie ${depthApart(late.depth.meanDifference, units)} their neighbours (95 %: ${signed(low, units)} to ${signed(high, units)}; shallower in ${lower}, deeper in ${higher} of ${late.depth.n} pairs, sign test p ${units.chance(p)}).`,
       next:
         low > 0
           ? 'Deeper: look for bounce, soft spots, or a depth stop set low.'
@@ -180,4 +180,3 @@ const depthApart = (m: number, units: Units) =>
   `${units.show(Math.abs(m), 'depthSpread')} ${m < 0 ? 'shallower than' : 'deeper than'}`;
 const signed = (m: number, units: Units) =>
   `${m < 0 ? '−' : '+'}${units.show(Math.abs(m), 'depthSpread')}`;
-const pText = (p: number) => (p < 0.001 ? 'under 0.001' : p.toFixed(p < 0.1 ? 3 : 2));

@@ -24,6 +24,7 @@ import styles from './emergence.module.css';
 /** When a planting came up: all together, by row and by zone; and when to count again. */
 export default function EmergenceScreen() {
   const { plantingId } = useParams();
+  const units = useUnits();
   const reading = useEmergence(plantingId);
   const planting = useOne('planting', plantingId);
   const field = useOne('field', planting?.data.fieldId);
@@ -182,8 +183,8 @@ export default function EmergenceScreen() {
                 {all.meanEmergenceTimeH !== null && (
                   <p className="small soft">
                     Mean emergence time {Math.round(all.meanEmergenceTimeH)} h, emergence rate index{' '}
-                    {all.emergenceRateIndex!.toFixed(1)} % a day (Erbach 1982), both by the visits
-                    that first saw the plants. Hours count from noon of the planting day.
+                    {units.fixed(all.emergenceRateIndex!, 1)} % a day (Erbach 1982), both by the
+                    visits that first saw the plants. Hours count from noon of the planting day.
                   </p>
                 )}
               </div>

@@ -73,7 +73,7 @@ function relationText({ factor, hoursPerUnit, interval, r, rows }: Relation, uni
   const { name, step, says } = FACTORS[factor]!;
   const later = hoursPerUnit > 0;
   const hours = interval.map((bound) => Math.abs(bound * step)).sort((a, b) => a - b);
-  return `Over ${rows} rows lateness goes with ${name}: about ${Math.round(Math.abs(hoursPerUnit * step))} h later for ${says(units, step, later)} (95 %: ${Math.round(hours[0]!)} to ${Math.round(hours[1]!)} h; correlation ${Math.abs(r).toFixed(1)}).`;
+  return `Over ${rows} rows lateness goes with ${name}: about ${Math.round(Math.abs(hoursPerUnit * step))} h later for ${says(units, step, later)} (95 %: ${Math.round(hours[0]!)} to ${Math.round(hours[1]!)} h; correlation ${units.fixed(Math.abs(r), 1)}).`;
 }
 
 function relationsIn(check: TrenchCheck, rows: readonly GroupReading[]): Relation[] {

@@ -6,7 +6,7 @@ import {
   type Kept,
   type Lateness,
 } from '@sendero/core';
-import { useUnits } from '../units/useUnits.ts';
+import { useUnits, type Units } from '../units/useUnits.ts';
 import { usePlantingWeather } from '../weather/usePlantingWeather.ts';
 
 /** When half were up, in heat; how far late rows are behind in leaves. Nothing where the field has no weather. */
@@ -41,9 +41,9 @@ export function HeatWords({
       {leafH !== null &&
         late.map(({ name, laterH, interval }) => (
           <p key={name}>
-            {name} is about {leaves(laterH / leafH)} behind its sisters (
-            {Math.max(0, interval.lower / leafH).toFixed(1)} to{' '}
-            {(interval.upper / leafH).toFixed(1)}): a leaf took {leafH} h then,{' '}
+            {name} is about {leaves(laterH / leafH, units)} behind its sisters (
+            {units.fixed(Math.max(0, interval.lower / leafH), 1)} to{' '}
+            {units.fixed(interval.upper / leafH, 1)}): a leaf took {leafH} h then,{' '}
             {units.show(heatPerLeaf!, 'heat')} <span className="default-mark">default</span>. Plants
             two or more leaves behind yield little.
           </p>
@@ -52,4 +52,5 @@ export function HeatWords({
   );
 }
 
-const leaves = (n: number) => `${n.toFixed(1)} ${n.toFixed(1) === '1.0' ? 'leaf' : 'leaves'}`;
+const leaves = (n: number, { fixed }: Units) =>
+  `${fixed(n, 1)} ${n.toFixed(1) === '1.0' ? 'leaf' : 'leaves'}`;

@@ -10,7 +10,7 @@ export function patternText(
   nameOf: (zone: string) => string,
 ): string {
   const show = (value: number) => units.show(value, kind);
-  const p = pattern.pHolm < 0.001 ? 'p below 0.001' : `p ${pattern.pHolm.toFixed(3)}`;
+  const p = `p ${units.chance(pattern.pHolm)}`;
   switch (pattern.pattern) {
     case 'zone': {
       const [least, ...others] = pattern.zones;

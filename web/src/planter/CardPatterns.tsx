@@ -36,7 +36,7 @@ export default function CardPatterns({ card }: { card: PlanterCard }) {
       ))}
       {alike.map((one) => (
         <div key={one.measure}>
-          <p className="rule-left clay">{alikeText(one)}</p>
+          <p className="rule-left clay">{units.marked(alikeText(one))}</p>
           <PlacesStrip
             measure={one.measure}
             label="Rows side by side"

@@ -38,7 +38,7 @@ export function DroppedAgainstMonitor({ check }: { check: TrenchCheck }) {
           : 'one row: no interval'}
         ; target {units.show(check.planting.data.seedsPerM2, 'population')}
       </div>
-      {comparison?.machine && <p>{verdictWords(comparison.machine)}</p>}
+      {comparison?.machine && <p>{verdictWords(comparison.machine, units)}</p>}
       {link}
     </div>
   );

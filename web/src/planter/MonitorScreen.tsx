@@ -6,7 +6,7 @@ import { LiveMonitor } from './LiveMonitor.tsx';
 import { LogImport } from './LogImport.tsx';
 import { MonitorFigures } from './MonitorFigures.tsx';
 import { biasText, verdictWords } from './monitorWords.ts';
-import { useUnits } from '../units/useUnits.ts';
+import { useUnits, type Units } from '../units/useUnits.ts';
 import { SeedLog } from './SeedLog.tsx';
 import { PopulationPicture } from './PopulationPicture.tsx';
 import { useMonitorFigures } from './useMonitorFigures.ts';
@@ -26,6 +26,7 @@ export default function MonitorScreen() {
 }
 
 function Monitor({ check }: { check: NonNullable<ReturnType<typeof useTrenchCheck>> }) {
+  const units = useUnits();
   const noted = useMonitorFigures(check);
   const [log, setLog] = useState<PlanterLog | null>(null);
   const figures = log
@@ -48,13 +49,13 @@ function Monitor({ check }: { check: NonNullable<ReturnType<typeof useTrenchChec
             <>
               {comparison.machine && (
                 <p data-testid="monitor-verdict">
-                  <strong>{verdictWords(comparison.machine)}</strong>
+                  <strong>{verdictWords(comparison.machine, units)}</strong>
                 </p>
               )}
               {comparison.rows
                 .filter(({ verdict }) => ['reads high', 'reads low', 'dead'].includes(verdict))
                 .map((row) => (
-                  <p key={row.row}>{verdictWords(row)}</p>
+                  <p key={row.row}>{verdictWords(row, units)}</p>
                 ))}
               <PopulationPicture
                 dropped={check.dropped!}
@@ -72,10 +73,10 @@ function Monitor({ check }: { check: NonNullable<ReturnType<typeof useTrenchChec
               {comparison.singulation && (
                 <p>
                   Singulation: the monitor says{' '}
-                  <strong>{(100 * comparison.singulation.monitor).toFixed(1)} %</strong>, that is{' '}
-                  {signedPoints(comparison.singulation.bias)} against the ground (95 %:{' '}
-                  {signedPoints(comparison.singulation.interval[0])} to{' '}
-                  {signedPoints(comparison.singulation.interval[1])}).
+                  <strong>{units.fixed(100 * comparison.singulation.monitor, 1)} %</strong>, that is{' '}
+                  {signedPoints(comparison.singulation.bias, units)} against the ground (95 %:{' '}
+                  {signedPoints(comparison.singulation.interval[0], units)} to{' '}
+                  {signedPoints(comparison.singulation.interval[1], units)}).
                 </p>
               )}
               <RowFigures rows={comparison.rows} />
@@ -162,11 +163,13 @@ function RowFigures({ rows }: { rows: MonitorBias[] }) {
                 <td>{row.row}</td>
                 <td>{units.number(row.monitorPerM2, 'population')}</td>
                 <td>{units.number(row.dugPerM2, 'population')}</td>
-                <td>{biasText(row)}</td>
-                <td>{row.singulation ? `${(100 * row.singulation.monitor).toFixed(1)} %` : '–'}</td>
+                <td>{biasText(row, units)}</td>
+                <td>
+                  {row.singulation ? `${units.fixed(100 * row.singulation.monitor, 1)} %` : '–'}
+                </td>
                 <td>
                   {row.singulation
-                    ? `${signedPoints(row.singulation.bias)} (${signedPoints(row.singulation.interval[0])} to ${signedPoints(row.singulation.interval[1])})`
+                    ? `${signedPoints(row.singulation.bias, units)} (${signedPoints(row.singulation.interval[0], units)} to ${signedPoints(row.singulation.interval[1], units)})`
                     : '–'}
                 </td>
               </tr>
@@ -178,5 +181,5 @@ function RowFigures({ rows }: { rows: MonitorBias[] }) {
   );
 }
 
-const signedPoints = (share: number) =>
-  `${share < 0 ? '−' : '+'}${Math.abs(100 * share).toFixed(1)} points`;
+const signedPoints = (share: number, { fixed }: Units) =>
+  `${share < 0 ? '−' : '+'}${fixed(Math.abs(100 * share), 1)} points`;

@@ -53,7 +53,7 @@ export function PopulationPicture({
         height={height}
         style={{ display: 'block' }}
         role="img"
-        aria-label={said.map(verdictWords).join(' ')}
+        aria-label={said.map((one) => verdictWords(one, units)).join(' ')}
       >
         <line
           x1={x(targetPerM2)}

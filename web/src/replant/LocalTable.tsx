@@ -83,7 +83,8 @@ export function LocalTable({ replant: { planting, curve, reading } }: { replant:
           <>
             {' '}
             {own.strips.length} strips of your own bend it: a thin stand loses{' '}
-            {bend.power > 1 ? 'more' : 'less'} than it says (to the power of {bend.power.toFixed(2)}
+            {bend.power > 1 ? 'more' : 'less'} than it says (to the power of{' '}
+            {units.fixed(bend.power, 2)}
             ).
           </>
         )}

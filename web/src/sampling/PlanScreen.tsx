@@ -211,7 +211,7 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
             />
             <div>
               <span className="figure" style={{ fontSize: '1.7rem' }} data-testid="plan-tells">
-                {percent(tells.halfWidth)}
+                {percent(tells.halfWidth, units)}
               </span>
               <div className="small soft">
                 of the mean, 95 %{minutes ? `; about ${durationText(minutes)}` : ''}
@@ -245,11 +245,12 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
             </Button>
           </div>
           <p className="small soft">
-            {spreadText(spread)} The band is where it may well lie; touch the curve to choose.
+            {spreadText(spread, units)} The band is where it may well lie; touch the curve to
+            choose.
           </p>
           <Choice
             label="The mean should be known to"
-            options={PRECISIONS.map((value) => ({ value, says: percent(value) }))}
+            options={PRECISIONS.map((value) => ({ value, says: percent(value, units) }))}
             value={chosen.stops === null ? chosen.wanted : null}
             onChange={(wanted) => change({ wanted: wanted!, stops: null })}
           />

@@ -2,6 +2,7 @@ import type { StopsTell } from '@sendero/core';
 import { scaleLinear } from 'd3-scale';
 import { Axis } from '../drawing/Axis.tsx';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
+import { useUnits, type Units } from '../units/useUnits.ts';
 
 const HEIGHT = 228;
 const [LEFT, RIGHT, TOP, FOOT] = [44, 20, 10, 52];
@@ -22,6 +23,7 @@ export function StopsCurve({
   minutesOf(stops: number): number;
   onStops(stops: number): void;
 }) {
+  const units = useUnits();
   const { ref, width } = useDrawingWidth(380);
   const most = curve.at(-1)!.stops;
   const x = scaleLinear([0, most], [LEFT, width - RIGHT]);
@@ -38,7 +40,7 @@ export function StopsCurve({
         height={HEIGHT}
         style={{ display: 'block', cursor: 'pointer' }}
         role="img"
-        aria-label={`With ${stops} stops the mean is known to about ${percent(now?.halfWidth ?? 1)} either way.`}
+        aria-label={`With ${stops} stops the mean is known to about ${percent(now?.halfWidth ?? 1, units)} either way.`}
         onClick={(event) => {
           const at = event.nativeEvent.offsetX;
           onStops(Math.max(2, Math.min(most, Math.round(x.invert(at)))));
@@ -74,7 +76,7 @@ export function StopsCurve({
                   {n === 0 ? 'stops' : n}
                 </text>
                 <text x={x(n)} y={HEIGHT - 12} fill="var(--ink-soft)">
-                  {n === 0 ? 'hours' : (minutesOf(n) / 60).toFixed(1)}
+                  {n === 0 ? 'hours' : units.fixed(minutesOf(n) / 60, 1)}
                 </text>
               </g>
             ),
@@ -94,4 +96,5 @@ export function StopsCurve({
   );
 }
 
-export const percent = (share: number) => `±${(100 * share).toFixed(share < 0.095 ? 1 : 0)} %`;
+export const percent = (share: number, { fixed }: Units) =>
+  `±${fixed(100 * share, share < 0.095 ? 1 : 0)} %`;

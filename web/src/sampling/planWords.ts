@@ -1,8 +1,9 @@
 import type { SpreadKnown, ZoneKind } from '@sendero/core';
+import type { Units } from '../units/useUnits.ts';
 
 /** Whose figure the expected spread is. */
-export const spreadText = ({ cv, from }: SpreadKnown) => {
-  const share = `${(100 * cv).toFixed(cv < 0.095 ? 1 : 0)} %`;
+export const spreadText = ({ cv, from }: SpreadKnown, { fixed }: Units) => {
+  const share = `${fixed(100 * cv, cv < 0.095 ? 1 : 0)} %`;
   return {
     field: `Stops of this field have differed by ${share} (coefficient of variation).`,
     neighbours: `Stops of other fields of this crop have differed by ${share}; this one may differ more.`,

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { unitsOf } from '../units/useUnits.ts';
 import { durationText, spreadText } from './planWords.ts';
 import { fairText, rowsWords } from './wayWords.ts';
 
@@ -38,5 +39,7 @@ describe('how fair a walk is', () => {
 
 it('durations and spreads are said as people say them, a default as one', () => {
   expect([durationText(40.4), durationText(95)]).toEqual(['40 min', '1 h 35 min']);
-  expect(spreadText({ cv: 0.08, df: 2, from: 'default' })).toMatch(/8\.0 %.*default/);
+  expect(spreadText({ cv: 0.08, df: 2, from: 'default' }, unitsOf('us'))).toMatch(
+    /8\.0 %.*default/,
+  );
 });

@@ -1,5 +1,6 @@
 import { collarsFromTips, readPlants, stageName, type WalkStand } from '@sendero/core';
 import { useMemo } from 'react';
+import { useUnits } from '../units/useUnits.ts';
 import { evenWords } from '../digs/plantFindings.ts';
 import { ShareBars } from '../digs/ShareBars.tsx';
 import { ResultSection } from '../stand/ResultSection.tsx';
@@ -9,6 +10,7 @@ import { StageBars } from './StageBars.tsx';
 
 /** How even the plants of a walk are: their stages, and near heading their heads; nothing where none was staged. */
 export default function EvenResult({ stand }: { stand: WalkStand }) {
+  const units = useUnits();
   const reading = useMemo(() => readPlants(stand), [stand]);
   const { crop } = stand.planting.data;
   const even = evenWords(reading);
@@ -30,7 +32,7 @@ export default function EvenResult({ stand }: { stand: WalkStand }) {
           ))}
           <p className="small soft">
             <ExpectedStage plantingId={stand.planting.id} on={stand.walk.data.startedOn} />{' '}
-            {reading.tillers !== null && `${reading.tillers.toFixed(1)} tillers a plant. `}
+            {reading.tillers !== null && `${units.fixed(reading.tillers, 1)} tillers a plant. `}
             One school wants all plants up within a day or two, another is content within one leaf
             stage.
           </p>

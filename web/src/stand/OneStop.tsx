@@ -28,7 +28,7 @@ function Interval({
         <strong>{units.interval(quickInterval(meanPerM2, floorSdPerM2, spread), kind)}</strong> (95
         %).
       </p>
-      <p className="small soft">{spreadText(spread)} A few stops more tell far more.</p>
+      <p className="small soft">{spreadText(spread, units)} A few stops more tell far more.</p>
     </div>
   );
 }

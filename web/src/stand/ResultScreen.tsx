@@ -250,7 +250,9 @@ function EffectiveStand({ stand }: { stand: WalkStand }) {
     { name: 'Count every plant', how: 'a plant is a plant', estimate: summary },
     {
       name: 'Discount late plants',
-      how: `in step 1, one stage behind ${stand.weights.oneBehind}, two or more ${stand.weights.twoBehind}`,
+      how: units.marked(
+        `in step 1, one stage behind ${stand.weights.oneBehind}, two or more ${stand.weights.twoBehind}`,
+      ),
       estimate: summary.effective,
     },
   ];

@@ -11,14 +11,13 @@ import { useMemo } from 'react';
 import { shortDate } from '../app/dates.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { useAll, useChildrenOfEach, useDevice, useWalksRead, useWorkspace } from '../data/hooks.ts';
-import { useUnits } from '../units/useUnits.ts';
-
-const text = (weight: number) => weight.toFixed(2);
+import { useUnits, type Units } from '../units/useUnits.ts';
 
 /** Weights of plants behind, told from the person's own tagged plants, beside those in use; offered, never forced. */
 export function OwnWeightsCard() {
   const device = useDevice();
   const offer = useOfferUndo();
+  const units = useUnits();
   const workspace = useWorkspace();
   const tags = useAll('taggedPlant');
   const outcomes = useAll('tagOutcome');
@@ -63,9 +62,9 @@ export function OwnWeightsCard() {
       </p>
       <dl className="facts">
         <dt>One stage behind</dt>
-        <dd data-testid="weight-one">{weightText(own.oneBehind, inUse.oneBehind)}</dd>
+        <dd data-testid="weight-one">{weightText(own.oneBehind, inUse.oneBehind, units)}</dd>
         <dt>Two or more</dt>
-        <dd data-testid="weight-two">{weightText(own.twoBehind, inUse.twoBehind)}</dd>
+        <dd data-testid="weight-two">{weightText(own.twoBehind, inUse.twoBehind, units)}</dd>
       </dl>
       <WhatChanges weights={offered} />
       <div>
@@ -77,7 +76,8 @@ export function OwnWeightsCard() {
   );
 }
 
-function weightText(own: OwnWeight | null, inUse: number): string {
+function weightText(own: OwnWeight | null, inUse: number, { fixed }: Units): string {
+  const text = (weight: number) => fixed(weight, 2);
   if (!own) return `too few plants; in use: ${text(inUse)}`;
   const interval =
     own.lower === null || own.upper === null

@@ -202,7 +202,7 @@ function QuickCard({ start }: { start: Start | null }) {
               value={
                 typing?.what === 'seeds'
                   ? typing.entered
-                  : { text: inLength === null ? '' : inLength.toFixed(1), value: inLength }
+                  : { text: inLength === null ? '' : units.fixed(inLength, 1), value: inLength }
               }
               onChange={(text) => {
                 const seeds = Number(text.replace(',', '.'));
@@ -259,9 +259,9 @@ function QuickCard({ start }: { start: Start | null }) {
               />
               <dl className="facts">
                 <dt>Seeds in {units.show(lengthM ?? 0, 'rowLength')}</dt>
-                <dd>{inLength?.toFixed(1) ?? '–'}</dd>
+                <dd>{inLength === null ? '–' : units.fixed(inLength, 1)}</dd>
                 <dt>Plants to expect there</dt>
-                <dd>{inLength === null ? '–' : ((inLength * live) / rate).toFixed(1)}</dd>
+                <dd>{inLength === null ? '–' : units.fixed((inLength * live) / rate, 1)}</dd>
                 <dt>1/1000 {units.system === 'us' ? 'acre' : 'ha'}</dt>
                 <dd>
                   {units.show(

@@ -249,10 +249,10 @@ function Further({ answer, reading }: { answer: TrialAnswer; reading: TrialReadi
 }
 
 function Table({ answer, say }: { answer: TrialAnswer; say(value: number): string }) {
+  const units = useUnits();
   if (answer.analysis.kind !== 'replicated') return null;
   const { treatments, anova, residualDf, cv, lsd } = answer.analysis;
-  const share = (value: number | null) =>
-    value === null ? '' : value < 0.001 ? '< 0.001' : value.toFixed(3);
+  const share = (value: number | null) => (value === null ? '' : units.chance(value));
   return (
     <div className="stack tight">
       <table className="figures">
@@ -282,7 +282,7 @@ function Table({ answer, say }: { answer: TrialAnswer; say(value: number): strin
           ? 'No letters: in a split plot pairs are told with different errors.'
           : 'Who shares a letter is not told apart (Tukey, 5 %).'}
         {lsd !== null && !answer.splitPlot && ` Least difference a single pair tells: ${say(lsd)}.`}{' '}
-        Strips alike differ by {(100 * cv).toFixed(1)} % of the mean.
+        Strips alike differ by {units.fixed(100 * cv, 1)} % of the mean.
       </p>
       <table className="figures">
         <thead>
@@ -300,7 +300,7 @@ function Table({ answer, say }: { answer: TrialAnswer; say(value: number): strin
               <tr key={source}>
                 <th scope="row">{SOURCE_WORDS[source] ?? source}</th>
                 <td>{df}</td>
-                <td>{f === null ? '' : f.toFixed(2)}</td>
+                <td>{f === null ? '' : units.fixed(f, 2)}</td>
                 <td>{share(p)}</td>
               </tr>
             ))}

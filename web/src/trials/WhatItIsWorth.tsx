@@ -213,7 +213,7 @@ function Bought({ reading, answer }: { reading: TrialReading; answer: TrialAnswe
           <p>
             {bought.paid.breakEvenYears === null
               ? `At what ${one.treatment.label} returns over ${check.label} it never pays.`
-              : `It brings ${whole(bought.paid.perYear)} a year and has paid in ${bought.paid.breakEvenYears.toFixed(1)} years, from ${units.show(bought.paid.breakEvenAreaM2!, 'area')} a year on within the ${equipment.years}.`}{' '}
+              : `It brings ${whole(bought.paid.perYear)} a year and has paid in ${units.fixed(bought.paid.breakEvenYears, 1)} years, from ${units.show(bought.paid.breakEvenAreaM2!, 'area')} a year on within the ${equipment.years}.`}{' '}
             That it pays within {equipment.years} years: {inHundred(bought.paid.probabilityItPays)}.
           </p>
           <p>

@@ -22,7 +22,11 @@ export interface Units {
   /** The figure alone, where the unit stands beside it once. */
   number(value: number, kind: QuantityKind): string;
   symbol(kind: QuantityKind): string;
-  /** A figure as the core writes it, with this mark. */
+  /** A plain figure with so many decimals. */
+  fixed(value: number, decimals: number): string;
+  /** A probability of chance, to three decimals. */
+  chance(p: number): string;
+  /** A text as the core writes it, with this mark in its figures. */
   marked(text: string): string;
   /** Round figures along an axis from `low` to `high`. */
   ticks(low: number, high: number, kind: QuantityKind, about: number): AxisTick[];
@@ -54,6 +58,8 @@ export function unitsOf(system: UnitSystem, decimal: DecimalMark = '.'): Units {
     show: shown,
     number,
     marked,
+    fixed: (value, decimals) => marked(value.toFixed(decimals)),
+    chance: (p) => marked(p < 0.001 ? '< 0.001' : p.toFixed(3)),
     symbol: (kind) => unitSymbol(kind, system),
     ticks: (low, high, kind, about) =>
       axisTicks(low, high, kind, system, about).map((tick) => ({

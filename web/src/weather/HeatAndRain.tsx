@@ -258,7 +258,7 @@ function ComesUp({ weather }: { weather: NonNullable<ReturnType<typeof usePlanti
             : 'seeds at the depth aimed for',
           local.from === 0
             ? 'default heat'
-            : `default heat × ${local.factor.toFixed(2)}, as ${local.from === 1 ? 'one planting of yours' : `${local.from} plantings of yours`} needed`,
+            : `default heat × ${units.fixed(local.factor, 2)}, as ${local.from === 1 ? 'one planting of yours' : `${local.from} plantings of yours`} needed`,
           predicted.forecastTo
             ? `the forecast until ${shortDate(predicted.forecastTo)}${weather.heat.some(({ from }) => from?.startsWith('soil')) ? ', of air, moved by how much warmer the soil was last week' : ''}`
             : 'no forecast',

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { shortDate } from '../app/dates.ts';
 import { useAll } from '../data/hooks.ts';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
+import { useUnits } from '../units/useUnits.ts';
 import { useSeasonWeather } from './useSeasonWeather.ts';
 
 const [LEFT, RIGHT, TOP, ROW] = [190, 16, 30, 30];
@@ -13,6 +14,7 @@ const off = ({ seenDays }: PredictionScore, said: number) => seenDays - said;
 
 /** How predictions of emergence did: what the default said, and what the fields seen before made of it. */
 export function PredictionScores() {
+  const units = useUnits();
   const { scores } = useSeasonWeather();
   const plantings = useAll('planting');
   const fields = useAll('field');
@@ -51,8 +53,19 @@ export function PredictionScores() {
         <p>
           Of {learned.length === 1 ? 'one planting' : `${learned.length} plantings`} with something
           learned before: off by{' '}
-          <strong>{mean(({ corrected }) => corrected).toFixed(1)} days</strong> with it,{' '}
-          {mean(({ byDefault }) => byDefault).toFixed(1)} days by the default.
+          <strong>
+            {units.fixed(
+              mean(({ corrected }) => corrected),
+              1,
+            )}{' '}
+            days
+          </strong>{' '}
+          with it,{' '}
+          {units.fixed(
+            mean(({ byDefault }) => byDefault),
+            1,
+          )}{' '}
+          days by the default.
         </p>
       )}
       <div ref={ref}>
@@ -64,7 +77,7 @@ export function PredictionScores() {
           aria-label={`Days that half of the plants came after what was said: ${rows
             .map(
               ({ score, field }) =>
-                `${field.data.name} ${off(score, score.corrected).toFixed(1)}, by the default ${off(score, score.byDefault).toFixed(1)}`,
+                `${field.data.name} ${units.fixed(off(score, score.corrected), 1)}, by the default ${units.fixed(off(score, score.byDefault), 1)}`,
             )
             .join('; ')}`}
         >

@@ -1,0 +1,57 @@
+import { screen } from '@testing-library/dom';
+import { expect, it } from 'vitest';
+import { demoPlanting, demoRecord, openApp, plain } from '../app/wholeApp.testing.tsx';
+
+const walkOf = (field: string, purpose: 'stand' | 'trench') =>
+  demoRecord(
+    'walk',
+    (data) => data.plantingId === demoPlanting(field).id && data.purpose === purpose,
+  ).id;
+const planting = (field: string) => `/plantings/${demoPlanting(field).id}`;
+const trial = demoRecord(
+  'trial',
+  ({ plantingId }) => plantingId === demoPlanting('Windmill East', 2026).id,
+).id;
+
+/** A point with one or two digits after it, or a nought before it: decimals. Three digits are thousands. */
+const POINT = /\b0\.\d+|\d\.\d{1,2}(?![\d.])/;
+/** What a screen says, to the eye and to the ear. */
+const read = () =>
+  [
+    plain(screen.getByRole('main').textContent),
+    ...[...document.querySelectorAll('main [aria-label]')].map((one) =>
+      plain(one.getAttribute('aria-label')),
+    ),
+  ].join(' | ');
+
+it('where a workspace writes commas, no screen writes a point before decimals', async () => {
+  const here = await openApp('/');
+  const [workspace] = here.all('workspace');
+  here.device.change('workspace', workspace!.id, (data) => ({ ...data, decimalMark: ',' }));
+  const found: string[] = [];
+  for (const [address, waitsFor] of [
+    ['/', null],
+    [planting('Long Forty'), null],
+    [`/walks/${walkOf('Long Forty', 'stand')}/result`, 'population'],
+    [`/trench/${walkOf('Long Forty', 'trench')}/result`, 'trench-verdict'],
+    [`/trench/${walkOf('Long Forty', 'trench')}/monitor`, 'monitor-verdict'],
+    [`${planting('Long Forty')}/emergence`, 'emergence-headline'],
+    [`${planting('Heron Bottom')}/below`, 'below-headline'],
+    [`${planting('Windmill East')}/replant`, 'advice'],
+    [`${planting('Windmill East')}/plan`, 'plan-tells'],
+    [`${planting('Long Forty')}/tags`, null],
+    ['/weather', null],
+    ['/targets', 'seed-needed'],
+    ['/trials', 'running-answer'],
+    [`/trials/${trial}`, 'answer'],
+    [`/planters/${demoRecord('planter', ({ name }) => name === 'Goose').id}`, 'worst-rows'],
+    ['/device', null],
+  ] as const) {
+    await here.visit(address);
+    if (waitsFor) await screen.findByTestId(waitsFor);
+    const text = read();
+    const at = POINT.exec(text);
+    if (at) found.push(`${address}: … ${text.slice(Math.max(0, at.index - 60), at.index + 30)} …`);
+  }
+  expect(found).toEqual([]);
+});
