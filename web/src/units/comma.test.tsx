@@ -25,12 +25,11 @@ const read = () =>
   ].join(' | ');
 
 it('where a workspace writes commas, no screen writes a point before decimals', async () => {
-  const here = await openApp('/');
+  const here = await openApp('/settings');
   const [workspace] = here.all('workspace');
   here.device.change('workspace', workspace!.id, (data) => ({ ...data, decimalMark: ',' }));
   const found: string[] = [];
   for (const [address, waitsFor] of [
-    ['/', null],
     [planting('Long Forty'), null],
     [`/walks/${walkOf('Long Forty', 'stand')}/result`, 'population'],
     [`/trench/${walkOf('Long Forty', 'trench')}/result`, 'trench-verdict'],
@@ -46,9 +45,12 @@ it('where a workspace writes commas, no screen writes a point before decimals', 
     [`/trials/${trial}`, 'answer'],
     [`/planters/${demoRecord('planter', ({ name }) => name === 'Goose').id}`, 'worst-rows'],
     ['/device', null],
+    ['/', null],
   ] as const) {
     await here.visit(address);
     if (waitsFor) await screen.findByTestId(waitsFor);
+    // What is fetched or reckoned beside the screen comes a moment later.
+    await new Promise((resolve) => setTimeout(resolve, 300));
     const text = read();
     const at = POINT.exec(text);
     if (at) found.push(`${address}: … ${text.slice(Math.max(0, at.index - 60), at.index + 30)} …`);
