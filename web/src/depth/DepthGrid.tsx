@@ -202,9 +202,9 @@ export function DepthGrid({
         </tbody>
       </table>
       <p className="small soft">
-        Two digits a seed: <kbd>2</kbd> <kbd>3</kbd> is {units.system === 'us' ? '2⅜ in' : '2.3 cm'}
-        . <kbd>L</kbd> kicked out: lost, <kbd>D</kbd> dry or moist, arrows move, <kbd>Z</kbd> undo,{' '}
-        <kbd>?</kbd> all keys.
+        Two digits a seed: <kbd>2</kbd> <kbd>3</kbd> is{' '}
+        {units.system === 'us' ? '2⅜ in' : units.marked('2.3 cm')}. <kbd>L</kbd> kicked out: lost,{' '}
+        <kbd>D</kbd> dry or moist, arrows move, <kbd>Z</kbd> undo, <kbd>?</kbd> all keys.
       </p>
     </div>
   );

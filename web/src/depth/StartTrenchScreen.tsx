@@ -194,7 +194,7 @@ function GaugeForm({ onGauge }: { onGauge(gauge: TrenchWalk['gauge']): void }) {
               <strong>{units.show(calibration.errorM, 'depthSpread')}</strong> (95 %).
             </>
           ) : read.some((one) => !one.ok) ? (
-            'One of these cannot be read: write it like 1 7/8 in or 4.8 cm.'
+            `One of these cannot be read: write it like ${units.system === 'us' ? '1 7/8 in' : units.marked('4.8 cm')}.`
           ) : (
             'Three readings or more give its length and its error.'
           )}

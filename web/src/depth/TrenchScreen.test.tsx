@@ -1,6 +1,7 @@
 import type { DataOf } from '@sendero/core';
+import { waitFor } from '@testing-library/dom';
 import { Route, Routes } from 'react-router';
-import { beforeEach, expect, it, vi } from 'vitest';
+import { beforeEach, expect, it } from 'vitest';
 import { emptyDevice, family, onScreen } from '../app/onScreen.testing.tsx';
 import TrenchScreen from './TrenchScreen.tsx';
 
@@ -40,7 +41,7 @@ async function trench() {
 
 it('a depth no planter reaches is kept, and asked about until it is taken back', async () => {
   const here = await trench();
-  await vi.waitFor(() => expect(document.activeElement?.getAttribute('data-cell')).toBe('1 0'));
+  await waitFor(() => expect(document.activeElement?.getAttribute('data-cell')).toBe('1 0'));
   await here.user.keyboard('23');
   expect(here.queryByText(/Unusually deep/)).toBeNull();
   await here.user.keyboard('9{Enter}');

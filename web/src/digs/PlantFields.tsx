@@ -6,6 +6,7 @@ import {
   stageName,
   type Crop,
   type DugPlant,
+  USUAL_CROWN_M,
 } from '@sendero/core';
 import { NativeSelect } from '@mantine/core';
 import { useState } from 'react';
@@ -60,6 +61,7 @@ export function StageAndWay({
   plant: DugPlant;
   onPlant(plant: DugPlant): void;
 }) {
+  const units = useUnits();
   return (
     <div className="row" style={{ alignItems: 'end' }}>
       <NativeSelect
@@ -83,7 +85,7 @@ export function StageAndWay({
       {(plant.way === 'mesocotyl' || plant.way === 'crown') && (
         <Depth
           label="Crown under the soil line"
-          description="Left out: ¾ in (1.9 cm), common agronomy."
+          description={`Left out: ${units.show(USUAL_CROWN_M, 'seedDepth')}, common agronomy.`}
           valueM={plant.crownM}
           onValue={(crownM) => onPlant({ ...plant, crownM })}
         />

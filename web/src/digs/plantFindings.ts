@@ -1,4 +1,10 @@
-import { stageName, type PlantReading, type SharedOut, type WalkStand } from '@sendero/core';
+import {
+  PLACED_APART_M,
+  stageName,
+  type PlantReading,
+  type SharedOut,
+  type WalkStand,
+} from '@sendero/core';
 import type { Units } from '../units/useUnits.ts';
 import type { FindingWords } from '../stand/findingWords.ts';
 import { FIND_WORDS, LATE_WORDS, ROOT_WORDS } from './digWords.ts';
@@ -82,7 +88,7 @@ export function lateWords({ late }: PlantReading, units: Units): FindingWords[] 
     const few = placed.of < FEW;
     words.push({
       tone: !few && placed.lower > 0.2 ? 'act' : 'plain',
-      says: `${shareText(placed)} late plants were placed ½ in (1.3 cm, default) or more from their neighbour’s depth; the others lie about as deep as theirs.`,
+      says: `${shareText(placed)} late plants were placed ${units.show(PLACED_APART_M, 'seedDepth')} (default) or more from their neighbour’s depth; the others lie about as deep as theirs.`,
       next: few
         ? 'Few pairs were dug: dig more of them.'
         : placed.lower > 0.5
