@@ -68,6 +68,13 @@ export function demoPlanting(field: string, season = 2027) {
   return demoRecord('planting', (data) => data.fieldId === id && data.season === season);
 }
 
+/** A walk of the season's planting on a field of the demo: the stand's, or behind the planter. */
+export const demoWalk = (field: string, purpose: DataOf<'walk'>['purpose'] = 'stand') =>
+  demoRecord(
+    'walk',
+    (data) => data.plantingId === demoPlanting(field).id && data.purpose === purpose,
+  );
+
 export { plain };
 
 /** A label may go on with what helps to fill it in. */

@@ -1,22 +1,11 @@
 import { screen, waitFor, within } from '@testing-library/dom';
 import { describe, expect, it } from 'vitest';
-import {
-  demoPlanting,
-  demoRecord,
-  openApp,
-  plain,
-  type WholeApp,
-} from '../app/wholeApp.testing.tsx';
+import { demoPlanting, demoWalk, openApp, plain, type WholeApp } from '../app/wholeApp.testing.tsx';
 
 const plantingOf = (field: string) => `/plantings/${demoPlanting(field).id}`;
 const tally = async (here: WholeApp, which: string, times = 1) => {
   for (let i = 0; i < times; i++) await here.tap(`[data-tally=${which}]`);
 };
-const walkOf = (field: string) =>
-  demoRecord(
-    'walk',
-    ({ plantingId, purpose }) => plantingId === demoPlanting(field).id && purpose === 'stand',
-  ).id;
 
 describe('a stand walk', () => {
   it('one row of a thousandth of an acre: stops, laggards, undo, and the mean with its interval', async () => {
@@ -108,7 +97,7 @@ describe('a stand walk', () => {
   });
 
   it('the demo shows what was put in: row 4 of Goose thin and late', async () => {
-    await openApp(`/walks/${walkOf('Long Forty')}/result`);
+    await openApp(`/walks/${demoWalk('Long Forty').id}/result`);
     expect(
       await screen.findByText(/Row 4 stands thinner than the other rows|Rows .*4.* stand thinner/),
     ).toBeTruthy();
@@ -187,11 +176,11 @@ describe('bad input is refused beside its field, and nothing typed is lost', () 
 
 describe('the result of a walk', () => {
   it('gives its weights’ source, its stops and its cost in the person’s own figures', async () => {
-    const here = await openApp(`/walks/${walkOf('Long Forty')}/result`);
+    const here = await openApp(`/walks/${demoWalk('Long Forty').id}/result`);
     const main = within(screen.getByRole('main'));
     expect(await main.findByRole('button', { name: 'Weights' })).toBeTruthy();
     await here.press('Open the counts', 'link');
-    await here.arrives(`/walks/${walkOf('Long Forty')}`);
+    await here.arrives(`/walks/${demoWalk('Long Forty').id}`);
     expect(await screen.findByTestId('stop-density')).toBeTruthy();
   });
 });

@@ -1,12 +1,7 @@
 import { screen } from '@testing-library/dom';
 import { expect, it } from 'vitest';
-import { demoPlanting, demoRecord, openApp, plain } from '../app/wholeApp.testing.tsx';
+import { demoPlanting, demoRecord, demoWalk, openApp, plain } from '../app/wholeApp.testing.tsx';
 
-const walkOf = (field: string, purpose: 'stand' | 'trench') =>
-  demoRecord(
-    'walk',
-    (data) => data.plantingId === demoPlanting(field).id && data.purpose === purpose,
-  ).id;
 const planting = (field: string) => `/plantings/${demoPlanting(field).id}`;
 const trial = demoRecord(
   'trial',
@@ -31,9 +26,9 @@ it('where a workspace writes commas, no screen writes a point before decimals', 
   const found: string[] = [];
   for (const [address, waitsFor] of [
     [planting('Long Forty'), null],
-    [`/walks/${walkOf('Long Forty', 'stand')}/result`, 'population'],
-    [`/trench/${walkOf('Long Forty', 'trench')}/result`, 'trench-verdict'],
-    [`/trench/${walkOf('Long Forty', 'trench')}/monitor`, 'monitor-verdict'],
+    [`/walks/${demoWalk('Long Forty').id}/result`, 'population'],
+    [`/trench/${demoWalk('Long Forty', 'trench').id}/result`, 'trench-verdict'],
+    [`/trench/${demoWalk('Long Forty', 'trench').id}/monitor`, 'monitor-verdict'],
     [`${planting('Long Forty')}/emergence`, 'emergence-headline'],
     [`${planting('Heron Bottom')}/below`, 'below-headline'],
     [`${planting('Windmill East')}/replant`, 'advice'],
