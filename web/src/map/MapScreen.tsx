@@ -31,7 +31,8 @@ import { WalkAround } from './WalkAround.tsx';
 
 /** The fields on a map; the outline of one and its parts drawn by hand, changed corner by corner, or brought as a file. */
 export default function MapScreen() {
-  const fields = useAll('field').filter(({ data }) => !data.archived);
+  const all = useAll('field');
+  const fields = useMemo(() => all.filter(({ data }) => !data.archived), [all]);
   const [search, setSearch] = useSearchParams();
   const chosen = fields.find(({ id }) => id === search.get('field')) ?? null;
   const choose = (id: string) => setSearch(id ? { field: id } : {}, { replace: true });
