@@ -1,5 +1,6 @@
 import { screen, waitFor, within } from '@testing-library/dom';
 import { describe, expect, it } from 'vitest';
+import { problem } from '../data/fakeServer.testing.ts';
 import { learnt } from '../data/store.ts';
 import { openApp, plain } from './wholeApp.testing.tsx';
 
@@ -82,8 +83,7 @@ describe('the sign of what is sent', () => {
     await here.device.syncOnce();
     await waitFor(() => expect(sign()).toBe('Kept here, 1 to send'));
     here.server.network.cut = false;
-    here.server.network.answers = () =>
-      new Response(JSON.stringify({ detail: 'The database is away.' }), { status: 503 });
+    here.server.network.answers = () => problem(503, 'The database is away.');
     await here.device.syncOnce();
     await waitFor(() => expect(sign()).toMatch(/^Kept here/));
     await here.visit('/device');

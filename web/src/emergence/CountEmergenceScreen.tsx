@@ -342,6 +342,11 @@ function Before({ length, isNow }: { length: LengthReading; isNow(visit: LengthV
   );
 }
 
+/** Plants in a length, as they are typed. */
+const WHOLE = /^\s*\d{1,4}\s*$/;
+const NOT_WHOLE = 'Enter a whole number, 0 or more.';
+const isBad = (text: string) => text.trim() !== '' && !WHOLE.test(text);
+
 /** The quick form: one number a row. */
 function Numbers({
   names,
@@ -366,7 +371,7 @@ function Numbers({
         const now = nowOf(length);
         const before = length.visits.filter((visit) => visit !== now).at(-1)?.emerged ?? 0;
         const text = typed[length.id] ?? (now ? String(now.fresh) : '');
-        const bad = text.trim() !== '' && !/^\d{1,4}$/.test(text.trim());
+        const bad = isBad(text);
         return (
           <div key={length.id} style={{ display: 'contents' }}>
             <label htmlFor={`new-${length.id}`}>{names[i]!.name}</label>
@@ -375,7 +380,7 @@ function Numbers({
               {bad && (
                 <span id={`new-${length.id}-error`} className="warn small" role="alert">
                   {' '}
-                  Enter a whole number, 0 or more.
+                  {NOT_WHOLE}
                 </span>
               )}
             </span>
@@ -389,7 +394,7 @@ function Numbers({
               onChange={(event) => {
                 const next = event.currentTarget.value;
                 setTyped({ ...typed, [length.id]: next });
-                if (/^\d{1,4}$/.test(next.trim())) onCount(i, Number(next));
+                if (WHOLE.test(next)) onCount(i, Number(next));
               }}
               onKeyDown={(event) => {
                 if (event.key !== 'Enter') return;
@@ -403,9 +408,6 @@ function Numbers({
     </div>
   );
 }
-
-/** Plants in a length, as they are typed. */
-const WHOLE = /^\s*\d{1,4}\s*$/;
 
 /** Counting all that stand instead; fewer than before is asked about. */
 function AllStanding({
@@ -425,7 +427,7 @@ function AllStanding({
   const [open, setOpen] = useState(all);
   const [text, setText] = useState(all ? String(now.count.data.plants) : '');
   const lost = all ? now.missing : 0;
-  const readable = text.trim() === '' || WHOLE.test(text);
+  const bad = isBad(text);
   return (
     <div className="stack tight">
       {!open ? (
@@ -442,16 +444,16 @@ function AllStanding({
             inputMode="numeric"
             autoComplete="off"
             value={text}
-            aria-invalid={!readable}
-            aria-describedby={readable ? undefined : `all ${length.id} wrong`}
+            aria-invalid={bad}
+            aria-describedby={bad ? `all ${length.id} wrong` : undefined}
             onChange={(event) => {
               setText(event.currentTarget.value);
               if (WHOLE.test(event.currentTarget.value)) onAll(Number(event.currentTarget.value));
             }}
           />
-          {!readable && (
+          {bad && (
             <span id={`all ${length.id} wrong`} className="warn">
-              Enter a whole number, 0 or more.
+              {NOT_WHOLE}
             </span>
           )}
           <button

@@ -93,7 +93,8 @@ function TapeCapture(props: StepProps) {
     if (place(parsed.value, text)) setText('');
   };
   const undo = () => {
-    takeBack?.();
+    if (!takeBack) return;
+    takeBack();
     const before = device.peek('observation', kept?.id ?? '') as Tape | undefined;
     const end = before?.positionsM.at(-1);
     setCursor(end === undefined ? 0 : end + facts.spacingM);

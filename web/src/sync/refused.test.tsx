@@ -1,6 +1,7 @@
 import { Blob } from 'node:buffer';
 import { screen, waitFor, within } from '@testing-library/dom';
 import { describe, expect, it } from 'vitest';
+import { answer, problem } from '../data/fakeServer.testing.ts';
 import {
   demoPlanting,
   demoRecord,
@@ -21,7 +22,7 @@ async function refusing(here: WholeApp, id: string, problems: Record<string, str
     };
     if (!commits.some(({ changes }) => changes.some((change) => change.id === id))) return null;
     const outcomes = commits.map((commit) => ({ id: commit.id, outcome: 'refused', problems }));
-    return new Response(JSON.stringify({ outcomes }), { status: 200 });
+    return answer({ outcomes });
   };
   await here.device.syncOnce();
   return within(await screen.findByTestId('refused'));
@@ -30,10 +31,7 @@ async function refusing(here: WholeApp, id: string, problems: Record<string, str
 describe('what the server refuses', () => {
   it('leads to where it was entered; edited there it is sent again, and taken', async () => {
     const here = await openApp('/device');
-    const { id } = demoRecord(
-      'planting',
-      (data) => data.fieldId === demoPlanting('Long Forty').data.fieldId,
-    );
+    const { id } = demoPlanting('Long Forty');
     here.device.change('planting', id, (data) => ({ ...data, variety: 'AB-999' }));
     const refused = await refusing(here, id, { variety: 'This variety is not sold any more.' });
     expect(refused.getByText('This variety is not sold any more.')).toBeTruthy();
@@ -106,9 +104,7 @@ describe('a photo that the server will not take', () => {
   it('says why, and can be given up by itself', async () => {
     const here = await openApp('/device');
     here.server.network.answers = (path) =>
-      path.includes('/photos/')
-        ? new Response(JSON.stringify({ detail: 'This picture is over 20 MB.' }), { status: 413 })
-        : null;
+      path.includes('/photos/') ? problem(413, 'This picture is over 20 MB.') : null;
     const picture = new Blob(['picture']) as unknown as globalThis.Blob;
     await here.device.keepPhoto('019f0000-0000-7000-8000-0000000000b1', picture);
     await here.device.syncOnce();
