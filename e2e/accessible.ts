@@ -20,11 +20,11 @@ const NARROW = [
 
 /**
  * A screen as it stands now: axe finds nothing at the desk or on a phone, and nothing overflows at any width. Colours are the
- * same everywhere, so that their contrast in the dark is looked at on some screens (`tokens.test.ts` reckons it for all).
+ * same everywhere, so that their contrast is looked at on some screens (`tokens.test.ts` reckons it for all).
  * The page is left at the desk's size, in the light.
  *
  * @param of.within selector of what is new, when the rest of the page was looked at before
- * @param of.dark looks at lettering in the dark as well
+ * @param of.colours looks at lettering too, in the light and in the dark
  * @param of.thumb is worked with a wet thumb: every key is 44 px or more on a phone
  */
 export async function accessible(
@@ -32,9 +32,9 @@ export async function accessible(
   screen: string,
   {
     within,
-    dark = false,
+    colours = false,
     thumb = false,
-  }: { within?: string; dark?: boolean; thumb?: boolean } = {},
+  }: { within?: string; colours?: boolean; thumb?: boolean } = {},
 ): Promise<void> {
   // Once a page: reading axe anew for each look would take longer than the look.
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(AXE);
@@ -82,9 +82,9 @@ export async function accessible(
   await page.setViewportSize(DESK);
   // A screen that is still fetched has nothing to find fault with, or only that.
   if (!within) await page.getByRole('heading', { level: 1 }).first().waitFor();
-  await finds('desk', {});
+  await finds('desk', { rules: { 'color-contrast': { enabled: colours } } });
   await fits('desk');
-  if (dark) {
+  if (colours) {
     await scheme('dark');
     await finds('desk, dark', { runOnly: ['color-contrast'] });
     await scheme('light');

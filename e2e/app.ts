@@ -26,10 +26,20 @@ export const freePort = () =>
 /** Where the name of the filled database to copy stands. */
 export const templateVariable = (demo: boolean) => `E2E_TEMPLATE_${demo ? 'DEMO' : 'EMPTY'}`;
 
+async function until(done: () => Promise<boolean>, what: string): Promise<void> {
+  for (const end = Date.now() + 60_000; !(await done());) {
+    if (Date.now() > end) throw new Error(`waited 60 s in vain until ${what}`);
+    await new Promise((resolve) => setTimeout(resolve, 25));
+  }
+}
+
 /** The real server on a database of its own; it can be killed and started again on the same address. */
 export class App {
   url = '';
   private port = 0;
+  private name = '';
+  private copy = '';
+  private renewing = false;
   private databaseUrl = '';
   /** For whoever needs the database itself. */
   get connection(): string {
@@ -48,23 +58,42 @@ export class App {
     const given = process.env.DATABASE_URL;
     if (!given) throw new Error('DATABASE_URL is not set: run the tests with npm test');
     const app = new App();
-    const name = `e2e_${randomUUID().replaceAll('-', '')}`;
     const filled = process.env[templateVariable(demo)];
-    const admin = new pg.Client(given);
-    await admin.connect();
-    await admin.query(`CREATE DATABASE ${name}${filled ? ` TEMPLATE ${filled}` : ''}`);
-    await admin.end();
-    app.databaseUrl = given.replace(/\/[^/]*$/, `/${name}`);
+    app.name = `e2e_${randomUUID().replaceAll('-', '')}`;
+    app.copy = `CREATE DATABASE ${app.name}${filled ? ` TEMPLATE ${filled}` : ''}`;
+    app.databaseUrl = given.replace(/\/[^/]*$/, `/${app.name}`);
+    await app.asAdmin([app.copy]);
     app.port = await freePort();
     app.url = `http://127.0.0.1:${app.port}`;
     await app.run(demo, web);
     return app;
   }
 
+  /** A database as new under the server, which goes on: starting one takes longer than many a test. */
+  async renew(): Promise<void> {
+    this.renewing = true;
+    await this.asAdmin([`DROP DATABASE ${this.name} WITH (FORCE)`, this.copy]);
+    if (!this.runs) return this.run();
+    // An address that the server has to look up: its connections to the old database are noticed to be gone.
+    const looks = `${this.url}/api/v1/calendar/${'n'.repeat(43)}.ics`;
+    await until(
+      async () => (await fetch(looks)).status === 404,
+      'the server finds its new database',
+    );
+    this.renewing = false;
+  }
+
+  private async asAdmin(statements: string[]): Promise<void> {
+    const admin = new pg.Client(process.env.DATABASE_URL);
+    await admin.connect();
+    for (const statement of statements) await admin.query(statement);
+    await admin.end();
+  }
+
   async run(demo = false, web = process.env.SENDERO_WEB ?? 'web/dist'): Promise<void> {
     this.child = spawn(process.execPath, serverArguments as string[], {
       cwd: ROOT,
-      stdio: ['ignore', 'ignore', 'inherit'],
+      stdio: ['ignore', 'ignore', 'pipe'],
       env: {
         ...process.env,
         NODE_ENV: 'production',
@@ -77,6 +106,8 @@ export class App {
       },
     });
     const { child } = this;
+    // That its database went away was wanted then; whatever else it says is told.
+    child.stderr!.on('data', (said: Buffer) => this.renewing || process.stderr.write(said));
     const end = () => child.kill('SIGKILL');
     process.once('exit', end);
     child.once('exit', (code) => {
@@ -88,25 +119,27 @@ export class App {
         (response) => response.ok,
         () => false,
       );
-    for (const end = Date.now() + 60_000; !(await healthy());) {
-      if (Date.now() > end) throw new Error('the server did not answer within 60 s');
-      await new Promise((resolve) => setTimeout(resolve, 25));
-    }
+    await until(healthy, 'the server answers');
   }
 
   /** Ends as an operator ends it, so that nobody is connected any more; gives its database's name. */
   async close(): Promise<string> {
-    const gone = new Promise((resolve) => this.child!.once('exit', resolve));
-    this.child!.kill('SIGTERM');
-    await gone;
-    return this.databaseUrl.replace(/^.*\//, '');
+    await this.end('SIGTERM');
+    return this.name;
   }
 
   /** Kill -9: no goodbye. */
-  async kill(): Promise<void> {
+  kill = () => this.end('SIGKILL');
+
+  private async end(signal: 'SIGTERM' | 'SIGKILL'): Promise<void> {
+    if (!this.runs) return;
     const gone = new Promise((resolve) => this.child!.once('exit', resolve));
-    this.child!.kill('SIGKILL');
+    this.child!.kill(signal);
     await gone;
+  }
+
+  private get runs(): boolean {
+    return this.child!.exitCode === null && this.child!.signalCode === null;
   }
 
   async sql<T>(query: string): Promise<T[]> {
@@ -118,21 +151,38 @@ export class App {
   }
 }
 
-/** Servers of a test's own: what another test left behind, in whatever order they run, is nowhere. */
-export const test = base.extend<{ demo: App; empty: App }>({
-  demo: ({ browser }, hand) => lent(browser, hand, { demo: true }),
-  empty: ({ browser }, hand) => lent(browser, hand, { demo: false }),
+/** A server a worker, with a database as new for each test: what another left behind, in whatever order they run, is nowhere. */
+export const test = base.extend<
+  { demo: App; empty: App },
+  { demoServer: Lendable; emptyServer: Lendable }
+>({
+  demoServer: [({}, hand) => servers(hand, { demo: true }), { scope: 'worker' }],
+  emptyServer: [({}, hand) => servers(hand, { demo: false }), { scope: 'worker' }],
+  demo: ({ browser, demoServer }, hand) => lent(browser, hand, demoServer),
+  empty: ({ browser, emptyServer }, hand) => lent(browser, hand, emptyServer),
 });
-async function lent(
-  browser: Browser,
-  hand: (app: App) => Promise<void>,
+interface Lendable {
+  app: App;
+  used: boolean;
+}
+async function servers(
+  hand: (server: Lendable) => Promise<void>,
   of: { demo: boolean },
 ): Promise<void> {
   const app = await App.start(of);
-  await hand(app);
-  // Devices that a test leaves open would go on asking for a server that is gone.
-  await Promise.all(browser.contexts().map((context) => context.close()));
+  await hand({ app, used: false });
   await app.kill();
+}
+async function lent(
+  browser: Browser,
+  hand: (app: App) => Promise<void>,
+  server: Lendable,
+): Promise<void> {
+  if (server.used) await server.app.renew();
+  server.used = true;
+  await hand(server.app);
+  // Devices that a test leaves open would go on talking to the next test's database.
+  await Promise.all(browser.contexts().map((context) => context.close()));
 }
 export { expect };
 

@@ -83,7 +83,7 @@ test('one change the server cannot take waits by itself, with its reason; a good
   await expect(page.getByRole('status').first()).toHaveText('1 refused');
   await page.goto('/device');
   await expect(page.getByTestId('refused')).toContainText('made by a newer app');
-  await accessible(page, 'refused changes');
+  await accessible(page, 'refused changes', { colours: true });
   await page.getByRole('button', { name: 'Give up this change' }).click();
   await allSent(page);
   await context.close();

@@ -94,7 +94,7 @@ test('an outline is drawn, moved, brought as a file, mended and given out again;
   await expect(page.getByText(/^4[34](\.\d)?.ac$/)).toBeVisible();
   await expect(area).not.toContainText('typed');
   await allSent(page);
-  await accessible(page, 'map');
+  await accessible(page, 'map', { colours: true });
 
   // Given out and brought again: the same outline.
   const outline = async () =>

@@ -36,7 +36,7 @@ test('from what a season found to a printed sheet, and last year’s repair prov
   await accessible(page, 'page of a cause');
   await page.goBack();
   await expect(why.getByText('Depth stop set differently: row 4')).toBeVisible();
-  await accessible(page, 'planter card');
+  await accessible(page, 'planter card', { colours: true });
 
   // One tap from the finding to the list.
   await page.getByRole('link', { name: /^Workshop list/ }).click();

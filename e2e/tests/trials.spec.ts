@@ -90,7 +90,7 @@ test('designed on the desk, printed for the cab, ticked, walked and weighed on a
   await page.keyboard.press('Tab');
   await expect(answer).toHaveText(/In money 2.in returns/);
   await keptHere(page);
-  await accessible(page, 'trial');
+  await accessible(page, 'trial', { colours: true });
   await page.setViewportSize(PHONE);
 
   await context.setOffline(false);

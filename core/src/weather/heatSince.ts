@@ -47,14 +47,17 @@ export function heatSince(
     const day = byDay.get(on);
     if (!day) return { on, heat: null, from: null, rainM: null };
     const first = i === 0;
-    const ways: [HeatFrom, number | null][] = [
-      ['soil by the hour', ofHours(day.hours?.soilC, first)],
-      ['soil', ofExtremes(day.soilMinC, day.soilMaxC, first)],
-      ['air by the hour', ofHours(day.hours?.airC, first)],
-      ['air', ofExtremes(day.minC, day.maxC, first)],
+    const ways: [HeatFrom, () => number | null][] = [
+      ['soil by the hour', () => ofHours(day.hours?.soilC, first)],
+      ['soil', () => ofExtremes(day.soilMinC, day.soilMaxC, first)],
+      ['air by the hour', () => ofHours(day.hours?.airC, first)],
+      ['air', () => ofExtremes(day.minC, day.maxC, first)],
     ];
-    const [from, heat] = ways.find(([, value]) => value !== null) ?? [null, null];
-    return { on, heat, from, rainM: day.rainM };
+    for (const [from, told] of ways) {
+      const heat = told();
+      if (heat !== null) return { on, heat, from, rainM: day.rainM };
+    }
+    return { on, heat: null, from: null, rainM: day.rainM };
   });
 }
 
