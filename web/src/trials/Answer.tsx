@@ -21,6 +21,7 @@ import {
 import { useMemo, useState } from 'react';
 import { Choice } from '../app/Choice.tsx';
 import { Fold } from '../app/Fold.tsx';
+import { Later } from '../app/Later.tsx';
 import { useWorkspace } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { AgainstPicture } from './AgainstPicture.tsx';
@@ -191,24 +192,26 @@ export function Answer({ reading }: { reading: TrialReading }) {
                   )}
                 </div>
               </div>
-              <Choice
-                label="Adjusted for where strips lie"
-                options={(Object.keys(ADJUSTMENT_WORDS) as TrialAdjustment[]).map((value) => ({
-                  value,
-                  says: ADJUSTMENT_WORDS[value],
-                }))}
-                value={adjustment}
-                onChange={(next) => next && setAdjustment(next)}
-              />
-              {plain && (
-                <p data-testid="plain-answer">
-                  The plain answer: {trialSentence(plain, reading, units.show)}
-                </p>
-              )}
-              {measure === 'yield' && <WhatItIsWorth {...{ reading, answer }} />}
-              <Fold summary="In figures">
-                <Table {...{ answer, say }} />
-              </Fold>
+              <Later>
+                <Choice
+                  label="Adjusted for where strips lie"
+                  options={(Object.keys(ADJUSTMENT_WORDS) as TrialAdjustment[]).map((value) => ({
+                    value,
+                    says: ADJUSTMENT_WORDS[value],
+                  }))}
+                  value={adjustment}
+                  onChange={(next) => next && setAdjustment(next)}
+                />
+                {plain && (
+                  <p data-testid="plain-answer">
+                    The plain answer: {trialSentence(plain, reading, units.show)}
+                  </p>
+                )}
+                {measure === 'yield' && <WhatItIsWorth {...{ reading, answer }} />}
+                <Fold summary="In figures">
+                  <Table {...{ answer, say }} />
+                </Fold>
+              </Later>
             </>
           )}
           {answer.analysis.kind === 'demonstration' && (
