@@ -9,6 +9,12 @@ const roots: Root[] = [];
 /** A text without the spaces that hold a figure and its unit together. */
 export const plain = (text: string | null | undefined) => (text ?? '').replace(/\s/g, ' ');
 
+/** The page as wide as a desk's, or a phone's. */
+export function widthOf(phone: boolean): void {
+  const { happyDOM } = window as unknown as { happyDOM: { setViewport(of: object): void } };
+  happyDOM.setViewport(phone ? { width: 390, height: 844 } : { width: 1280, height: 800 });
+}
+
 /** React's own queue of work. */
 const { unstable_scheduleCallback: plan, unstable_IdlePriority: whenIdle } = createRequire(
   import.meta.url,

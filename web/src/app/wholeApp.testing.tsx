@@ -15,7 +15,7 @@ import { expect, vi } from 'vitest';
 import { fakeServer } from '../data/fakeServer.testing.ts';
 import { selectAll, selectOne } from '../data/hooks.ts';
 import { emptyDevice, onDevice } from './onDevice.testing.tsx';
-import { clearPage, drawn, plain } from './onPage.testing.tsx';
+import { clearPage, drawn, plain, widthOf } from './onPage.testing.tsx';
 import { routes } from './routes.tsx';
 
 /** The demo season, planted once for all tests of a process. */
@@ -112,8 +112,7 @@ export async function openApp(
     holding = [],
   }: { demo?: boolean; phone?: boolean; holding?: readonly ExampleRecord[] } = {},
 ) {
-  const { happyDOM } = window as unknown as { happyDOM: { setViewport(of: object): void } };
-  happyDOM.setViewport(phone ? { width: 390, height: 844 } : { width: 1280, height: 800 });
+  widthOf(phone);
   emptyDevice();
   const server = full ? demoServer() : fakeServer();
   return start(server, path, holding);

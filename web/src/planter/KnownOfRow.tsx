@@ -2,19 +2,18 @@ import {
   capital,
   figureOf,
   findingsShort,
-  judgeCard,
   MEASURE_FACTS,
   rowOn,
   seedsToProve,
   type Kept,
 } from '@sendero/core';
-import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { shortDate } from '../app/dates.ts';
 import { useChildren } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
-import { seasonEnds, useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
-import { useUnitMoves } from './useUnitMoves.ts';
+import type { SeasonOfPlanter } from './seasonOfPlanter.ts';
+import { useSeasonOfPlanter } from './useSeasonOfPlanter.ts';
+import { seasonEnds, useUnitMoves } from './useUnitMoves.ts';
 
 /** What the planter card knows of a row, where it is dug again: what was mended and waits for its proof, and what it was named for elsewhere. */
 export default function KnownOfRow({
@@ -28,11 +27,9 @@ export default function KnownOfRow({
   walkId: string;
 }) {
   const units = useUnits();
-  const now = useCardCells(planterId, 0, walkId);
-  const before = useCardCells(planterId, 1);
+  const now = useSeasonOfPlanter(planterId, 0, walkId);
+  const before = useSeasonOfPlanter(planterId, 1);
   const items = useChildren('workItem', 'planterId', planterId);
-  const elsewhere = useMemo(() => now && judgeCard(now.planter.data, now.cells), [now]);
-  const last = useMemo(() => before && judgeCard(before.planter.data, before.cells), [before]);
   const moves = useUnitMoves(planterId);
   // What is known goes with the unit, wherever it sits now.
   const own = items.filter(({ data }) =>
@@ -41,8 +38,8 @@ export default function KnownOfRow({
   const satLast = before ? rowOn(row, moves, seasonEnds(before.season)) : row;
   const lines = [
     ...own.flatMap((item) => proofLine(item, before, units.show) ?? []),
-    ...[elsewhere, last].flatMap((card, i) => {
-      const known = card?.rows[(i === 0 ? row : satLast) - 1];
+    ...[now, before].flatMap((read, i) => {
+      const known = read?.card().rows[(i === 0 ? row : satLast) - 1];
       return known && (known.findings.length > 0 || known.gaps?.repeating)
         ? [
             `${i === 0 ? 'This season elsewhere' : 'Last season'}: ${findingsShort(known, units.show)}.`,

@@ -1,14 +1,16 @@
-import { judgeCard } from '@sendero/core';
-import { useMemo } from 'react';
 import { Link } from 'react-router';
-import { useCardCells } from './useCardCells.ts';
+import { useSeasonOfPlanter } from './useSeasonOfPlanter.ts';
 import { useWork } from './useWork.ts';
 
 /** What a season found and nobody has written down: offered the day of the walk, since it fades by winter. */
 export default function OfferWork({ planterId }: { planterId: string }) {
-  const read = useCardCells(planterId);
-  const card = useMemo(() => (read ? judgeCard(read.planter.data, read.cells) : null), [read]);
-  const { suggestions } = useWork(planterId, read?.season ?? 0, card, read?.plantings);
+  const read = useSeasonOfPlanter(planterId);
+  const { suggestions } = useWork(
+    planterId,
+    read?.season ?? 0,
+    read?.card() ?? null,
+    read?.plantings,
+  );
   if (!read || suggestions.length === 0) return null;
   return (
     <section className="sheet stack tight" aria-label="For the workshop">

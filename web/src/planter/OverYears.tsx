@@ -1,5 +1,4 @@
 import {
-  judgeCard,
   MEASURE_FACTS,
   MEASURE_WORDS,
   measureText,
@@ -14,25 +13,23 @@ import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { MeasureBand } from './MeasureBand.tsx';
 import { measureScale } from './measureScale.ts';
-import { seasonEnds, useCardCells } from './useCardCells.ts';
-import { useUnitMoves } from './useUnitMoves.ts';
+import { useSeasonOfPlanter } from './useSeasonOfPlanter.ts';
+import { seasonEnds, useUnitMoves } from './useUnitMoves.ts';
 
 /** Lines shown at once. */
 const MOST_LINES = 3;
 
 /** A row through the seasons on this device, with what was changed on it in between. */
 export default function OverYears({ planterId, row }: { planterId: string; row: number }) {
-  const back0 = useCardCells(planterId);
-  const back1 = useCardCells(planterId, 1);
-  const back2 = useCardCells(planterId, 2);
+  const back0 = useSeasonOfPlanter(planterId);
+  const back1 = useSeasonOfPlanter(planterId, 1);
+  const back2 = useSeasonOfPlanter(planterId, 2);
   const items = useChildren('workItem', 'planterId', planterId);
   const moves = useUnitMoves(planterId);
   const seasons = useMemo(
     () =>
       [back2, back1, back0].flatMap((read) =>
-        read && read.cells.cells.length > 0
-          ? [{ season: read.season, card: judgeCard(read.planter.data, read.cells) }]
-          : [],
+        read && read.cells.cells.length > 0 ? [{ season: read.season, card: read.card() }] : [],
       ),
     [back0, back1, back2],
   );

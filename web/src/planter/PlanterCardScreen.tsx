@@ -18,7 +18,8 @@ import { useUnits } from '../units/useUnits.ts';
 import { Grade } from './Grade.tsx';
 import { MachinePicture } from './MachinePicture.tsx';
 import { RowYear } from './RowYear.tsx';
-import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
+import type { SeasonOfPlanter } from './seasonOfPlanter.ts';
+import { useSeasonOfPlanter } from './useSeasonOfPlanter.ts';
 import { useWork } from './useWork.ts';
 import styles from './card.module.css';
 
@@ -29,7 +30,7 @@ const Why = lazyExtra(() => import('../diagnosis/Why.tsx'));
 /** A planter's season, row by row, over all its fields. */
 export default function PlanterCardScreen() {
   const { planterId } = useParams();
-  const read = useCardCells(planterId);
+  const read = useSeasonOfPlanter(planterId);
   if (read === undefined) return null;
   if (read === null)
     return (
@@ -64,7 +65,8 @@ function speedsOf(chosen: string): [number, number] {
   return side === 'below' ? [0, Number(from)] : [Number(from), Infinity];
 }
 
-function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfPlanter }) {
+function Card({ read }: { read: SeasonOfPlanter }) {
+  const { planter, season, plantings, cells } = read;
   const [filter, setFilter] = useState<Filter>({
     field: 'all',
     soil: 'all',
@@ -94,7 +96,10 @@ function Card({ read: { planter, season, plantings, cells } }: { read: SeasonOfP
     }),
     [filter, plantings, fields],
   );
-  const card = useMemo(() => judgeCard(planter.data, cells, asked), [planter, cells, asked]);
+  const card = useMemo(
+    () => (Object.keys(asked).length === 0 ? read.card() : judgeCard(planter.data, cells, asked)),
+    [read, planter, cells, asked],
+  );
   const { items, suggestions } = useWork(planter.id, season, card, plantings);
   const only =
     card.plantingIds.length === 1

@@ -1,8 +1,7 @@
 import { lower, MEASURE_WORDS, rowNow, rowsText } from '@sendero/core';
 import { useChildren } from '../data/hooks.ts';
 import { shortDate } from '../app/dates.ts';
-import { seasonEnds } from './useCardCells.ts';
-import { useUnitMoves } from './useUnitMoves.ts';
+import { seasonEnds, useUnitMoves } from './useUnitMoves.ts';
 
 /** What a stand walk has to look at so that last winter's repairs are proven: those whose measure a walk counts. */
 export default function ProveOnWalk({ planterId, season }: { planterId: string; season: number }) {

@@ -1,6 +1,5 @@
 import {
   figureOf,
-  judgeCard,
   MEASURE_FACTS,
   MEASURE_WORDS,
   proofText,
@@ -35,7 +34,8 @@ import { saveFile } from '../app/saveFile.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { useDevice, useToday } from '../data/hooks.ts';
 import { draftNames } from '../fields/useDraft.ts';
-import { useCardCells, type SeasonOfPlanter } from './useCardCells.ts';
+import type { SeasonOfPlanter } from './seasonOfPlanter.ts';
+import { useSeasonOfPlanter } from './useSeasonOfPlanter.ts';
 import { useUnits, type Units } from '../units/useUnits.ts';
 import { useRowCost } from './useRowCost.ts';
 import { useUnitMoves } from './useUnitMoves.ts';
@@ -51,8 +51,8 @@ import styles from './workshop.module.css';
 /** What a planter needs, from the day it was found to the day it is done. */
 export default function WorkshopScreen() {
   const { planterId } = useParams();
-  const read = useCardCells(planterId);
-  const before = useCardCells(planterId, 1);
+  const read = useSeasonOfPlanter(planterId);
+  const before = useSeasonOfPlanter(planterId, 1);
   if (read === undefined || before === undefined) return null;
   if (read === null)
     return (
@@ -63,19 +63,14 @@ export default function WorkshopScreen() {
   return <Workshop key={read.planter.id} read={read} before={before} />;
 }
 
-function Workshop({
-  read: { planter, season, plantings, cells },
-  before,
-}: {
-  read: SeasonOfPlanter;
-  before: SeasonOfPlanter | null;
-}) {
+function Workshop({ read, before }: { read: SeasonOfPlanter; before: SeasonOfPlanter | null }) {
+  const { planter, season, plantings, cells } = read;
   const units = useUnits();
   const device = useDevice();
   const offer = useOfferUndo();
   const today = useToday();
   const moves = useUnitMoves(planter.id);
-  const card = useMemo(() => judgeCard(planter.data, cells), [planter, cells]);
+  const card = read.card();
   const costOf = useRowCost(card, plantings);
   const { items, suggestions, add } = useWork(planter.id, season, card, plantings);
   const [open, setOpen] = useState<string | null>(() => {

@@ -1,4 +1,3 @@
-import { cardCells, type CardCells, type Kept } from '@sendero/core';
 import { useMemo } from 'react';
 import {
   sameItems,
@@ -9,22 +8,13 @@ import {
   useWorkspace,
 } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
-
-export interface SeasonOfPlanter {
-  planter: Kept<'planter'>;
-  season: number;
-  plantings: Kept<'planting'>[];
-  cells: CardCells;
-}
-
-/** The day by which a season’s rows were seen: units that move do so after it. */
-export const seasonEnds = (season: number) => `${season}-07-31`;
+import { seasonOfPlanter, type SeasonOfPlanter } from './seasonOfPlanter.ts';
 
 /**
  * Everything measured of a planter's rows in a season, the one on the screen unless said.
  * @returns undefined while it is read from the disk; null when there is no such planter
  */
-export function useCardCells(
+export function useSeasonOfPlanter(
   planterId: string | undefined,
   yearsBack = 0,
   /** A walk that is left aside: one under way changes with every tap. */
@@ -59,22 +49,17 @@ export function useCardCells(
   return useMemo(() => {
     if (!planter) return null;
     if (!read) return undefined;
-    return {
+    return seasonOfPlanter(season, {
       planter,
-      season,
       plantings,
-      cells: cardCells({
-        planter,
-        plantings,
-        fields,
-        walks,
-        stops,
-        observations,
-        lengths,
-        counts,
-        weights,
-      }),
-    };
+      fields,
+      walks,
+      stops,
+      observations,
+      lengths,
+      counts,
+      weights,
+    });
   }, [
     planter,
     read,
