@@ -8,7 +8,7 @@ import {
   type PlanterCard,
 } from '@sendero/core';
 import { Button, NativeSelect } from '@mantine/core';
-import { Suspense, useMemo, useState } from 'react';
+import { Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { shortDate } from '../app/dates.ts';
 import { lazyExtra } from '../app/lazyExtra.ts';
@@ -106,6 +106,23 @@ function Card({ read }: { read: SeasonOfPlanter }) {
       ? plantings.find(({ id }) => id === card.plantingIds[0])
       : undefined;
   const chosen = picked ?? card.worst[0] ?? 1;
+  // Rows answer a filter at once; what lies behind them is reckoned after they are drawn.
+  const drawn = useDeferredValue(card);
+  const reasons = useMemo(
+    () => (
+      <Suspense fallback={null}>
+        <CardPatterns card={drawn} />
+        <Why
+          card={drawn}
+          cells={cells}
+          planterId={planter.id}
+          season={season}
+          plantings={plantings}
+        />
+      </Suspense>
+    ),
+    [drawn, cells, planter.id, season, plantings],
+  );
   return (
     <div className="stack">
       <div className="row spread">
@@ -166,18 +183,7 @@ function Card({ read }: { read: SeasonOfPlanter }) {
             </div>
             <div className={styles.column}>
               <Worst card={card} chosen={chosen} onChoose={setPicked} />
-              <Suspense fallback={null}>
-                <CardPatterns card={card} />
-              </Suspense>
-              <Suspense fallback={null}>
-                <Why
-                  card={card}
-                  cells={cells}
-                  planterId={planter.id}
-                  season={season}
-                  plantings={plantings}
-                />
-              </Suspense>
+              {reasons}
               {card.grade && <Grade grade={card.grade} />}
               {only && (
                 <Suspense fallback={null}>
