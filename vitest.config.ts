@@ -67,6 +67,8 @@ export default defineConfig({
           name: 'screens',
           // Two tests beside a browser on two cores: the clock is no verdict.
           testTimeout: 30_000,
+          // As in the browser: what passes at its second try is told at the end, and is no failure.
+          retry: 1,
           isolate: false,
           setupFiles: ['./src/app/screens.setup.ts', './src/app/pageEnds.setup.ts'],
           root: './web',

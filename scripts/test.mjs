@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { ensureBrowser } from './lib/browser.mjs';
 import { ensureBuild } from './lib/build.mjs';
 import { ensureDependencies } from './lib/dependencies.mjs';
-import { failuresOfE2e, failuresOfUnit, shakyInE2e } from './lib/failures.mjs';
+import { failuresOfE2e, failuresOfUnit, shakyInE2e, shakyInUnit } from './lib/failures.mjs';
 import { startPostgres } from './lib/postgres.mjs';
 import { collected, entry, ROOT, run } from './lib/run.mjs';
 
@@ -65,7 +65,7 @@ await entry(async () => {
   // Told once more at the end, where a long output is read first.
   for (const failure of [...failuresOfUnit(unit), ...failuresOfE2e(e2eReport)])
     console.log(`\n── failed: ${failure}`);
-  for (const shaky of shakyInE2e(e2eReport))
+  for (const shaky of [...shakyInUnit(unit), ...shakyInE2e(e2eReport)])
     console.log(`\n── passed at the second try only, look into it: ${shaky}`);
   const passed = (unit?.numPassedTests ?? 0) + (e2e?.expected ?? 0) + (e2e?.flaky ?? 0);
   const failed = (unit?.numFailedTests ?? 0) + (e2e?.unexpected ?? 0);

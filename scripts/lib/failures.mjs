@@ -14,6 +14,13 @@ export const failuresOfE2e = (report) => [
 ];
 
 /** What passed at its second try only: no failure, and not to be forgotten either. */
+export const shakyInUnit = (report) =>
+  (report?.testResults ?? [])
+    .flatMap(({ assertionResults }) => assertionResults)
+    .filter(({ status, failureMessages }) => status === 'passed' && failureMessages?.length > 0)
+    .map(({ fullName, failureMessages }) => said(fullName, failureMessages[0]));
+
+/** The same of a report of Playwright. */
 export const shakyInE2e = (report) => brokenTries(report, 'flaky');
 
 const brokenTries = (report, outcome) =>

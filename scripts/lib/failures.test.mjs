@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { failuresOfE2e, failuresOfUnit, shakyInE2e } from './failures.mjs';
+import { failuresOfE2e, failuresOfUnit, shakyInE2e, shakyInUnit } from './failures.mjs';
 
 it('names what failed with the start of its message, however deep it lies', () => {
   const report = {
@@ -62,4 +62,23 @@ it('names what failed with the start of its message, however deep it lies', () =
 
 it('says nothing of a report that was never written', () => {
   expect([...failuresOfE2e(null), ...failuresOfUnit(null)]).toEqual([]);
+});
+
+it('names tests without a browser that passed at their second try, and no others', () => {
+  const tried = (fullName, status, ...failureMessages) => ({ fullName, status, failureMessages });
+  expect(
+    shakyInUnit({
+      testResults: [
+        {
+          assertionResults: [
+            tried('adds', 'passed'),
+            tried('draws', 'passed', 'nothing there'),
+            tried('sends', 'failed', 'no answer', 'no answer'),
+          ],
+        },
+        { assertionResults: [] },
+      ],
+    }),
+  ).toEqual(['draws\nnothing there']);
+  expect(shakyInUnit(null)).toEqual([]);
 });
