@@ -71,7 +71,7 @@ export class App {
 
   /** A database as new under the server, which goes on: starting one takes longer than many a test. */
   async renew(): Promise<void> {
-    this.renewing = true;
+    this.renewing = this.runs;
     await this.asAdmin([`DROP DATABASE ${this.name} WITH (FORCE)`, this.copy]);
     if (!this.runs) return this.run();
     // An address that the server has to look up: its connections to the old database are noticed to be gone.
