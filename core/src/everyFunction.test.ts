@@ -459,13 +459,16 @@ const seedBelow = record({
   moist: some(true, false, null),
   shootM: fc.option(number(0, 0.1)),
   over: fc.subarray([...core.COVERS]),
+  row: fc.option(whole(1, 12)),
 });
-takes(
-  'fateOf',
-  'seed facts',
-  args(seedBelow, record({ crop, heat: fc.option(number(0, 200)), depthM: depth })),
-  { made: 'seed' },
-);
+const seedContext = record({
+  crop,
+  heat: fc.option(number(0, 200)),
+  depthM: depth,
+  days: fc.option(whole(0, 30)),
+});
+takes('fateOf', 'seed context', args(seedBelow, seedContext), { made: 'seed' });
+takes('fatesOf', 'seeds context', args(list(seedBelow, 1, 12), seedContext), { made: 'seeds' });
 takes(
   'judgeBelow',
   'seeds facts',
@@ -477,6 +480,7 @@ takes(
       depthM: depth,
       germination: between,
       spells: fc.constant([]),
+      days: fc.option(whole(0, 30)),
     }),
   ),
   { made: 'seeds' },

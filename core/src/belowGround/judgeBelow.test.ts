@@ -52,6 +52,51 @@ describe('one seed against its heat', () => {
       'lost',
     ]);
   });
+  it('water decides before warmth: hard seed in dry soil is stalled after two days, hard seed elsewhere after four', () => {
+    const hard = (days: number, moist: boolean | null, heatF = 0) =>
+      fateOf(seed('dry', { moist }), { crop: 'corn', heat: heatF * F, depthM: 0.05, days });
+    expect([0, 1, 2, 7].map((days) => hard(days, false))).toEqual([
+      'onCourse',
+      'onCourse',
+      'stuck',
+      'stuck',
+    ]);
+    expect([1, 3, 4, 9].map((days) => hard(days, true))).toEqual([
+      'onCourse',
+      'onCourse',
+      'stuck',
+      'stuck',
+    ]);
+  });
+  it('drier soil, more days and further developed neighbors never put a seed back on track', () => {
+    const moistures = [true, null, false] as const;
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...SEED_STATES),
+        fc.option(fc.double({ min: 0, max: 120, noNaN: true })),
+        fc.nat(20),
+        fc.nat(5),
+        fc.nat(1),
+        fc.nat(6),
+        (state, heat, days, later, drier, rooted) => {
+          const fateAt = (age: number, moist: boolean | null, ahead: number) =>
+            fateOf(seed(state, { moist }), {
+              crop: 'corn',
+              heat,
+              depthM: 0.05,
+              days: age,
+              others: Array.from({ length: 6 }, (_, i) => (i < ahead ? 'shoot' : 'dry')),
+            });
+          const before = fateAt(days, moistures[drier]!, rooted);
+          if (before !== 'onCourse') {
+            expect(fateAt(days + later, moistures[drier]!, rooted)).toBe(before);
+            expect(fateAt(days, moistures[drier + 1]!, rooted)).toBe(before);
+            expect(fateAt(days, moistures[drier]!, 6)).toBe(before);
+          }
+        },
+      ),
+    );
+  });
   it('more heat never puts a seed back on course', () =>
     fc.assert(
       fc.property(

@@ -1,3 +1,4 @@
+import { group } from 'd3-array';
 import { requireNotNegative, requirePositiveShare, requireSome } from '../arguments/index.ts';
 import { CROP_FACTS, type Crop } from '../crops/index.ts';
 import { binomialCdf, wilsonInterval, type Interval } from '../stats/index.ts';
@@ -13,6 +14,21 @@ export interface SeedBelow {
   shootM: number | null;
   /** Over its row. */
   over: readonly Cover[];
+  /** The planter row it was dug in; left out or null: not recorded. */
+  row?: number | null;
+}
+
+/** What one seed is judged by, beside what it looks like. */
+export interface SeedContext {
+  crop: Crop;
+  /** Growing degree days since planting, °C·day; null where no weather is known. */
+  heat: number | null;
+  /** Target depth, m, used where the seed's own depth was not read. */
+  depthM: number;
+  /** Whole days since planting; null or left out: not known. */
+  days?: number | null;
+  /** States of the other seeds dug in the same row. */
+  others?: readonly SeedState[];
 }
 
 export type SeedFate = 'onCourse' | 'stuck' | 'lost';
@@ -25,6 +41,7 @@ export const BELOW_CAUSES = [
   'pests',
   'openSlot',
   'tooDeep',
+  'seed',
 ] as const;
 export type BelowCause = (typeof BELOW_CAUSES)[number];
 
@@ -48,6 +65,18 @@ const BACKGROUND = 0.02;
 const BY_CHANCE = 0.03;
 /** Fewer seeds than this point to nothing. */
 const LEAST_SEEDS = 2;
+/** Days after which a hard seed is stalled: in dry soil, and where its soil is moist or was not recorded. Sendero defaults. */
+const HARD_AFTER_DAYS = { dry: 2, moist: 4 };
+/** A seed is stalled when this share of the other seeds of its row, and at least two, are this many stages ahead. Sendero defaults. */
+const AHEAD = { stages: 2, share: 1 / 3, seeds: 2 };
+/** Stage of development of the seeds that are alive. */
+const STAGE: Partial<Record<SeedState, number>> = {
+  dry: 0,
+  swollen: 1,
+  root: 2,
+  shoot: 3,
+  bent: 3,
+};
 
 /** Heat by which a seed in a state should have come on, °C·day. */
 function heatToLeave(state: SeedState, crop: Crop, depthM: number): number {
@@ -56,23 +85,45 @@ function heatToLeave(state: SeedState, crop: Crop, depthM: number): number {
   return { dry: swollen, swollen: root, root: shoot, shoot: up }[state as 'dry'] ?? Infinity;
 }
 
+/** A hard seed has taken up no water: dry soil or enough days say that it waits for some, whatever the temperature. */
+function isHardTooLong({ state, moist }: SeedBelow, days: number | null): boolean {
+  if (state !== 'dry') return false;
+  if (moist === false) return days === null || days >= HARD_AFTER_DAYS.dry;
+  return days !== null && days >= HARD_AFTER_DAYS.moist;
+}
+
+/** Whether enough of the other seeds of the row have developed well past a seed: same weather, so the seed itself is stalled. */
+function isOvertaken({ state }: SeedBelow, others: readonly SeedState[]): boolean {
+  const own = STAGE[state];
+  if (own === undefined) return false;
+  const stages = others.flatMap((other) => STAGE[other] ?? []);
+  const ahead = stages.filter((stage) => stage - own >= AHEAD.stages).length;
+  return ahead >= AHEAD.seeds && ahead >= AHEAD.share * stages.length;
+}
+
 /**
- * How one seed stands against the heat it has had. Dry seed counts no heat: it waits for water. A root in dry soil is
- * stuck at once, the worst place; a bent shoot is stuck; what is rotten, chewed or gone is lost.
+ * Whether one seed is on track, stalled or lost. Moisture, age and the other seeds of its row decide first: germination
+ * needs water before it needs warmth, so a hard seed in dry soil is stalled however cool it was, and so is a seed that others of its row have
+ * overtaken by two stages. A swollen or rooted seed in dry soil is stalled at once. Growing degree days decide the rest; a rotten, chewed or missing seed is lost.
  *
- * @param heat since planting, °C·day; null where none is known: then only what is plain is said
+ * @param context crop, growing degree days (°C·day; null: no weather, so that only the other rules apply), target depth (m), days since planting,
+ *   other seeds of the row
+ * @throws RangeError for negative heat, depth or days
  * @example fateOf({ state: 'swollen', depthM: 0.05, moist: true, shootM: null, over: [] }, { crop: 'corn', heat: 60, depthM: 0.05 }) // 'stuck'
+ * @example fateOf({ state: 'dry', depthM: 0.05, moist: false, shootM: null, over: [] }, { crop: 'corn', heat: null, depthM: 0.05, days: 7 }) // 'stuck'
  */
 export function fateOf(
   seed: SeedBelow,
-  { crop, heat, depthM }: { crop: Crop; heat: number | null; depthM: number },
+  { crop, heat, depthM, days = null, others = [] }: SeedContext,
 ): SeedFate {
   const { state, moist, shootM } = seed;
   if (heat !== null) requireNotNegative('heat', heat);
+  if (days !== null) requireNotNegative('days', days);
   requireNotNegative('depthM', depthM);
   if (state === 'rotten' || state === 'chewed' || state === 'gone') return 'lost';
   if (state === 'bent') return 'stuck';
-  if (state === 'root' && moist === false) return 'stuck';
+  if ((state === 'root' || state === 'swollen') && moist === false) return 'stuck';
+  if (isHardTooLong(seed, days) || isOvertaken(seed, others)) return 'stuck';
   if (heat === null) return 'onCourse';
   const deep = seed.depthM ?? depthM;
   const leaves = heatToLeave(state, crop, deep);
@@ -86,10 +137,31 @@ export function fateOf(
 }
 
 /**
+ * {@link fateOf} for all seeds of a check, each with the other seeds of its row. Seeds without a row are compared with each other.
+ *
+ * @example fatesOf(seeds, { crop: 'corn', heat: null, depthM: 0.05, days: 7 })[0] // 'stuck'
+ */
+export function fatesOf(
+  seeds: readonly SeedBelow[],
+  context: Omit<SeedContext, 'others'>,
+): SeedFate[] {
+  const byRow = group(seeds, ({ row }) => row ?? null);
+  return seeds.map((seed) =>
+    fateOf(seed, {
+      ...context,
+      others: byRow
+        .get(seed.row ?? null)!
+        .filter((other) => other !== seed)
+        .map(({ state }) => state),
+    }),
+  );
+}
+
+/**
  * Seeds dug before they are up: how many are on course, stuck and lost, and what that points to.
  *
  * @param seeds dug, of any rows
- * @param facts heat since planting (°C·day, null: not known), depth aimed for, germination of the lot, spells of weather
+ * @param facts heat since planting (°C·day, null: not known), depth aimed for, germination of the lot, spells of weather, days since planting (null: not known)
  * @throws RangeError without seeds
  * @example judgeBelow(seeds, { crop: 'corn', heat: 50, depthM: 0.05, germination: 0.95, spells: [] }).causes[0]?.cause
  */
@@ -101,17 +173,19 @@ export function judgeBelow(
     depthM,
     germination,
     spells,
+    days = null,
   }: {
     crop: Crop;
     heat: number | null;
     depthM: number;
     germination: number;
     spells: readonly Spell[];
+    days?: number | null;
   },
 ): BelowJudgement {
   requireSome('seeds', seeds);
   requirePositiveShare('germination', germination);
-  const fates = seeds.map((seed) => fateOf(seed, { crop, heat, depthM }));
+  const fates = fatesOf(seeds, { crop, heat, depthM, days });
   const states = Object.fromEntries(SEED_STATES.map((state) => [state, 0])) as Record<
     SeedState,
     number
@@ -166,13 +240,15 @@ function causesOf(
     const open = over.includes('openSlot');
     switch (state) {
       case 'dry':
+        // Hard seed in moist soil points to the seed itself.
         return moist === true
-          ? undefined
+          ? add('seed')
           : add(...(open ? (['dryZone', 'openSlot'] as const) : (['dryZone'] as const)));
       case 'root':
         // In moist soil it is alive and merely slow: that points to nothing.
         return moist === false ? add('dryZone') : undefined;
       case 'swollen':
+        if (moist === false) return add('dryZone');
         return add(had('wet') && !had('coldDrink') ? 'saturated' : 'cold');
       case 'bent': {
         const causes: BelowCause[] = [];
@@ -207,7 +283,9 @@ function causesOf(
         ? late('rotten') + late('swollen')
         : cause === 'cold'
           ? late('swollen')
-          : 0;
+          : cause === 'seed'
+            ? late('dry')
+            : 0;
     return Math.min(1, BACKGROUND + Math.min(dead, ofDead) / n);
   };
   return [...sums]

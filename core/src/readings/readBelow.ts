@@ -1,12 +1,12 @@
 import {
   judgeBelow,
-  fateOf,
+  fatesOf,
   type BelowJudgement,
   type SeedBelow,
   type SeedFate,
 } from '../belowGround/index.ts';
 import type { BelowGround, Planting } from '../records/index.ts';
-import { addDays } from '../season/index.ts';
+import { addDays, daysBetween } from '../season/index.ts';
 import { heatAt, type HeatDay, type Spell } from '../weather/index.ts';
 import type { Held } from './held.ts';
 import { hoursSince } from './readEmergence.ts';
@@ -62,14 +62,23 @@ export function readBelow(
     ...own.map(({ data }) => hoursSince(plantedOn, data.at, data.zoneOffsetMin ?? 0)),
   );
   const heat = weather && hours > 0 ? heatAt(weather.heat, hours) : null;
+  const age = Math.max(0, daysBetween(plantedOn, on));
   const rows = own
-    .map(({ data }): BelowRow => ({
-      row: data.row,
-      seeds: data.seeds.map(({ state, depthM: deep, moist, shootM }) => {
-        const seed = { state, depthM: deep, moist, shootM, over: data.over };
-        return { ...seed, fate: fateOf(seed, { crop, heat, depthM }) };
-      }),
-    }))
+    .map(({ data }): BelowRow => {
+      const dugHere = data.seeds.map(({ state, depthM: deep, moist, shootM }): SeedBelow => ({
+        state,
+        depthM: deep,
+        moist,
+        shootM,
+        over: data.over,
+        row: data.row,
+      }));
+      const fates = fatesOf(dugHere, { crop, heat, depthM, days: age });
+      return {
+        row: data.row,
+        seeds: dugHere.map((seed, i) => ({ ...seed, fate: fates[i]! })),
+      };
+    })
     .sort((a, b) => (a.row ?? 0) - (b.row ?? 0));
   const seeds = rows.flatMap((one) => one.seeds);
   const judged = judgeBelow(seeds, {
@@ -78,6 +87,7 @@ export function readBelow(
     depthM,
     germination,
     spells: (weather?.spells ?? []).filter(({ from }) => from <= on),
+    days: age,
   });
   const dry = ({ state, moist }: SeedBelow) => state === 'dry' || moist === false;
   const mean = (some: readonly SeedBelow[]) => {
@@ -89,7 +99,10 @@ export function readBelow(
     daily.length === LAST_DAYS && daily.every((day) => day.heat !== null)
       ? daily.reduce((sum, day) => sum + day.heat!, 0) / LAST_DAYS
       : 0;
-  const upIn = judged.heatLeft !== null && perDay > 0 ? Math.ceil(judged.heatLeft / perDay) : null;
+  const upIn =
+    judged.heatLeft !== null && perDay > 0 && judged.fates.onCourse.seeds > 0
+      ? Math.ceil(judged.heatLeft / perDay)
+      : null;
   return {
     on,
     before: days.slice(0, -1),

@@ -55,6 +55,11 @@ export const CAUSE_WORDS: Record<BelowCause, { says: string; canDo: string }> = 
     says: 'The slot over them is open',
     canDo: 'Pressing it shut now rarely pays. Set the closing wheels before the next field.',
   },
+  seed: {
+    says: 'Hard seed in moist soil',
+    canDo:
+      'Seed that stays hard in moist soil is often dead or coated too tightly. Keep a sample of the seed lot and compare with the germination on its tag.',
+  },
   tooDeep: {
     says: 'They lie deep, and have a long way',
     canDo: 'Nothing to do: those that are straight come later. Look again by the date.',
@@ -82,19 +87,31 @@ export function belowHeadline({ judged: { fates, seeds } }: BelowReading): strin
   return `${onCourse.seeds} of ${seeds} seeds are on course (95 %: ${percent(onCourse.lower)} to ${percent(onCourse.upper)}).`;
 }
 
-/** What the states point to; silent where they point to nothing. */
+/** What the states point to, and what can be done; where no cause can be named, what is known. */
 export function causeTexts({ judged }: BelowReading): { says: string; canDo: string }[] {
-  if (judged.causes.length === 0)
+  if (judged.causes.length > 0)
+    return judged.causes.map(({ cause, seeds }) => ({
+      says: `${CAUSE_WORDS[cause].says}: ${Math.round(seeds)} of ${judged.seeds} seeds.`,
+      canDo: CAUSE_WORDS[cause].canDo,
+    }));
+  const off = judged.fates.stuck.seeds + judged.fates.lost.seeds;
+  if (off === 0)
+    return [{ says: 'Every seed dug is on its way.', canDo: 'Nothing to do but wait.' }];
+  if (judged.fates.stuck.lower > FEW_STUCK)
     return [
-      judged.fates.stuck.seeds + judged.fates.lost.seeds === 0
-        ? { says: 'Every seed dug is on its way.', canDo: 'Nothing to do but wait.' }
-        : {
-            says: 'What is stuck or lost is no more than any field has.',
-            canDo: 'Nothing to do but wait: no cause can be named from so few.',
-          },
+      {
+        says: `${judged.fates.stuck.seeds} of ${judged.seeds} seeds have stalled, and nothing recorded explains why.`,
+        canDo:
+          'Record for each seed whether its soil is moist and what lies over the row. Then dig five seeds in another row.',
+      },
     ];
-  return judged.causes.map(({ cause, seeds }) => ({
-    says: `${CAUSE_WORDS[cause].says}: ${Math.round(seeds)} of ${judged.seeds} seeds.`,
-    canDo: CAUSE_WORDS[cause].canDo,
-  }));
+  return [
+    {
+      says: `${off} of ${judged.seeds} seeds have stalled or died: too few to name a cause.`,
+      canDo: 'Dig five more seeds in this row and in another one to find out whether it is more.',
+    },
+  ];
 }
+
+/** Stalled seeds are more than a few when at least this share of all has stalled, with 95 % confidence. A Sendero default. */
+const FEW_STUCK = 0.1;
