@@ -73,6 +73,7 @@ export const placement = {
       speaks('allShallow', 10, 1 / 10),
       speaks('airPockets', 10, 1 / 3),
       speaks('allLoose', 3),
+      speaks('latePlaced', 3),
     ],
     check: {
       what: 'Turn a gauge wheel by hand behind the stopped machine: it must drag',
@@ -117,6 +118,7 @@ export const placement = {
     evidence: [
       speaks('allDeep', 10, 1 / 10),
       speaks('allLoose', 3),
+      speaks('latePlaced', 3),
       speaks('crustSeen', 3),
       speaks('falseBottom', 1 / 10),
       speaks('hairPinned', 1 / 3),
@@ -151,7 +153,12 @@ export const placement = {
     says: 'Coulter deeper than the seed: false bottom',
     scope: 'machine',
     oneIn: 40,
-    evidence: [speaks('falseBottom', 10, 1 / 10), speaks('allLoose', 3), speaks('allDeep', 3)],
+    evidence: [
+      speaks('falseBottom', 10, 1 / 10),
+      speaks('allLoose', 3),
+      speaks('allDeep', 3),
+      speaks('latePlaced', 3),
+    ],
     check: {
       what: 'Push a wire beside the seed: it goes on into a hollow',
       minutes: 5,
@@ -191,6 +198,33 @@ export const placement = {
     better: 'Look at the slot again when it has dried for a day.',
     caution: LOCKED_OUT,
     takenFor: ['plantedWet', 'dryZone'],
+  },
+  closingSystem: {
+    says: 'Closing system leaves the slot open in all rows',
+    scope: 'machine',
+    oneIn: 25,
+    evidence: [
+      speaks('openSlot', 10, 1 / 10),
+      speaks('looseSlot', 3),
+      speaks('gapsDry', 3),
+      speaks('gapsDriedOut', 3),
+      speaks('gapsLeafedOut', 3),
+      // Where it was too wet, the walls are smeared and the slot could not close.
+      speaks('smearedWall', 1 / 3),
+      speaks('soilWet', 1 / 3),
+    ],
+    check: {
+      what: 'Look into the slot behind five rows: light, or seed to be seen',
+      minutes: 5,
+      within: 21,
+    },
+    change: 'Set the closing wheels of all rows closer together or heavier, then look again.',
+    when: 'now',
+    sure: 'likely',
+    controllable: true,
+    better: 'Check closing in every field within the first hundred yards.',
+    caution: LOCKED_OUT,
+    takenFor: ['plantedWet', 'openClosing'],
   },
   overPacked: {
     says: 'Soil packed over the seed',
@@ -270,6 +304,7 @@ export const placement = {
     evidence: [
       speaks('allScatter', 10, 1 / 10),
       speaks('allLoose', 3),
+      speaks('latePlaced', 3),
       speaks('allSkips', 1 / 3),
       speaks('allDoubles', 1 / 3),
     ],

@@ -59,6 +59,8 @@ export const CHECK_RATIO = 10;
 /** Causes with lower odds by themselves than this are left aside, and no more that share evidence are weighed together than so many. */
 const LEAST_ODDS = 1 / 300;
 const MOST_SUSPECTS = 16;
+/** Rows at least this share as likely as the likeliest are named with it, where no row is likely by itself. A Sendero default. */
+const ABOUT_AS_LIKELY = 0.8;
 /** Causes that can hold at once among those that share evidence. */
 const AT_ONCE = 3;
 
@@ -222,11 +224,18 @@ export function weighCauses(
       const own = suspects
         .filter((one) => one.cause === cause && chance.has(one))
         .sort((a, b) => chance.get(b)! - chance.get(a)!);
+      const { scope } = causes[cause]!;
+      // A row is named where it is likely; where none is, those about as likely as the likeliest share the chance.
       const likely = own.filter((one) => chance.get(one)! >= 0.5);
-      const meant = likely.length > 0 ? likely : own.slice(0, 1);
+      const meant =
+        likely.length > 0
+          ? likely
+          : own.filter((one) => chance.get(one)! >= ABOUT_AS_LIKELY * chance.get(own[0]!)!);
+      // Of a row's cause: that one of the rows named has it, never that any row of the machine does.
+      const there =
+        scope === 'row' ? 1 - meant.reduce((no, one) => no * (1 - chance.get(one)!), 1) : 1 - none;
       const told = [...own[0]!.pieces.values()].map((piece) => piece.told);
       const byWeight = (a: WeighedSign, b: WeighedSign) => weight(b.ratio) - weight(a.ratio);
-      const { scope } = causes[cause]!;
       return {
         cause,
         rows:
@@ -235,7 +244,7 @@ export function weighCauses(
             : scope === 'tracks'
               ? [...signs.trackRows]
               : null,
-        probability: measuredProbability(1 - none),
+        probability: measuredProbability(there),
         speaksFor: told.filter(({ ratio }) => ratio > 1).sort(byWeight),
         speaksAgainst: told.filter(({ ratio }) => ratio < 1).sort(byWeight),
       };

@@ -1,6 +1,12 @@
 import { group } from 'd3-array';
 import type { Cover } from '../belowGround/index.ts';
-import { digOf, sinceAdjustment, type Feel, type FurrowFindings } from '../depth/index.ts';
+import {
+  digOf,
+  sinceAdjustment,
+  type Feel,
+  type FurrowFindings,
+  type SideWall,
+} from '../depth/index.ts';
 import {
   PLACED,
   whyLate,
@@ -118,13 +124,15 @@ export interface CardFurrow extends FurrowFindings {
 
 /** What was found where a row has a gap, or of a plant dug and why it is late. */
 export interface CardDig {
-  row: number;
+  /** null: dug in a row that nobody recorded; it tells of the field. */
+  row: number | null;
   placeId: string;
   gap: GapFind | null;
   late: LateCause | null;
   cover: readonly Cover[];
   roots: RootForm | null;
   slot: Slot | null;
+  wall: SideWall | null;
 }
 
 /** Plants looked at for a sign at a place, and how many show it. */
@@ -133,6 +141,15 @@ export interface CardSign {
   sign: Sign;
   looked: number;
   affected: number;
+}
+
+/** A stop of a walk or check, with when it was visited. */
+export interface CardPlace {
+  plantingId: string;
+  placeId: string;
+  on: string;
+  hour: number;
+  speedMPerS?: number;
 }
 
 /** How the soil was at a place of a trench check. */
@@ -152,6 +169,8 @@ export interface CardCells {
   digs: CardDig[];
   signs: CardSign[];
   grounds: CardGround[];
+  /** All stops that count, also those without a figure of any row. */
+  places: CardPlace[];
   /** Shares of seeds that should live, by planting. */
   germination: ReadonlyMap<string, number>;
 }
@@ -166,6 +185,7 @@ export const noCells = (): CardCells => ({
   digs: [],
   signs: [],
   grounds: [],
+  places: [],
   germination: new Map(),
 });
 
@@ -192,6 +212,7 @@ export function cardCells(records: CardRecords): CardCells {
   const digs: CardDig[] = [];
   const signs: CardSign[] = [];
   const grounds: CardGround[] = [];
+  const allPlaces: CardPlace[] = [];
   const germination = new Map<string, number>();
   const stopsOf = group(stops, ({ data }) => data.walkId);
   const seenAt = group(observations, ({ data }) => data.stopId);
@@ -225,7 +246,7 @@ export function cardCells(records: CardRecords): CardCells {
               closingWheel,
             });
           }
-          if ((one.type === 'gapDig' || one.type === 'plantDig') && one.row !== null)
+          if (one.type === 'gapDig' || one.type === 'plantDig')
             digs.push({
               row: one.row,
               placeId: stop.id,
@@ -235,6 +256,7 @@ export function cardCells(records: CardRecords): CardCells {
               cover: one.cover,
               roots: one.type === 'plantDig' ? one.plant.roots : null,
               slot: one.type === 'plantDig' ? one.plant.slot : null,
+              wall: one.type === 'plantDig' ? one.plant.wall : null,
             });
           if (one.type === 'sign') {
             const { sign, looked, affected } = one;
@@ -256,6 +278,16 @@ export function cardCells(records: CardRecords): CardCells {
         const local = new Date(Date.parse(at) + (walk.data.zoneOffsetMin ?? 0) * 60_000);
         return local.getUTCHours() + local.getUTCMinutes() / 60;
       };
+      for (const { stop } of places) {
+        const speedMPerS = speeds.get(stop.id);
+        allPlaces.push({
+          plantingId: planting.id,
+          placeId: stop.id,
+          on: walk.data.startedOn,
+          hour: Math.floor(clockOf(walk.data.startedAt)),
+          ...(speedMPerS === undefined ? {} : { speedMPerS }),
+        });
+      }
       const cell = (
         measure: CardMeasure,
         row: number,
@@ -304,7 +336,8 @@ export function cardCells(records: CardRecords): CardCells {
       const dug = digs.slice(digsBefore).filter(({ gap, late }) => gap !== null || late !== null);
       for (const [placeId, ofPlace] of group(dug, (one) => one.placeId))
         for (const [row, own] of group(ofPlace, (one) => one.row))
-          cell('digs', row, placeId, own.filter(isPlantersOwn).length / own.length, own.length);
+          if (row !== null)
+            cell('digs', row, placeId, own.filter(isPlantersOwn).length / own.length, own.length);
       const all = places.flatMap(({ seen }) => seen);
       // Where nobody looked for laggards, none was seen to lag: that is no figure.
       const lookedForLate = all.some(
@@ -337,7 +370,18 @@ export function cardCells(records: CardRecords): CardCells {
     }
     cells.push(...emergenceCells(planting, records));
   }
-  return { cells, depths, tapes, photos, furrows, digs, signs, grounds, germination };
+  return {
+    cells,
+    depths,
+    tapes,
+    photos,
+    furrows,
+    digs,
+    signs,
+    grounds,
+    places: allPlaces,
+    germination,
+  };
 }
 
 type Place = { stop: Held<Stop>; seen: Observation[] };

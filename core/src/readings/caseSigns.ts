@@ -7,11 +7,10 @@ import {
   type Sighting,
   type SignsSeen,
 } from '../diagnosis/index.ts';
-import type { FurrowFindings } from '../depth/index.ts';
 import { PLACED } from '../digs/index.ts';
 import { inTolerances, MEASURE_FACTS, type CardMeasure } from '../planter/index.ts';
 import type { Evidence } from '../records/index.ts';
-import { mean } from '../stats/index.ts';
+import { binomialUpperTail, mean } from '../stats/index.ts';
 import type { Spell } from '../weather/index.ts';
 import type { CardCells, CardDig, CardFurrow } from './cardCells.ts';
 import type { PlanterCard } from './readPlanterCard.ts';
@@ -20,13 +19,17 @@ import { rowTests, type RowTests } from './rowTests.ts';
 import {
   byLevel,
   cellsOf,
-  FURROW,
   FURROW_SIGNS,
+  furrowLooks,
   GAP_SIGNS,
   isTold,
+  LATE_SIGNS,
+  lateLooks,
   LEVEL,
   ofLooks,
+  plainest,
   shows,
+  type Look,
 } from './sightings.ts';
 import { tracksOf, weatherOf, wholeOf } from './wholeSigns.ts';
 
@@ -51,11 +54,8 @@ export function caseSigns(
     byHand = [],
   }: { spells?: readonly Spell[] | null; byHand?: readonly ByHand[] } = {},
 ): CaseSigns {
-  const places = new Set(
-    card.measures.flatMap(({ cells: all }) => all.map(({ placeId }) => placeId)),
-  );
   const here = <One extends { placeId: string }>(all: readonly One[]) =>
-    all.filter(({ placeId }) => places.has(placeId));
+    all.filter(({ placeId }) => card.placeIds.has(placeId));
   const digs = here(cells.digs);
   const seen: Seen = {
     furrows: here(cells.furrows),
@@ -79,7 +79,12 @@ export function caseSigns(
   for (const { row, seen: looked } of card.rows) {
     if (!looked) continue;
     const own = rowOf(card, seen, row);
-    for (const name of FURROW_SIGNS) if (isTold(whole[name])) delete own[name];
+    for (const name of [...FURROW_SIGNS, ...LATE_SIGNS])
+      if (
+        isTold(whole[name]) ||
+        (shows(own[name]) && !looksFor(seen, name).some((looks) => standsOut(looks, row)))
+      )
+        delete own[name];
     if (isTold(whole.allSkips) && !isTold(own.rowSkips)) delete own.gapsWithoutSeed;
     for (const name of GAP_SIGNS) if (isTold(whole[name]) && !isTold(own.rowThin)) delete own[name];
     if (isTold(whole.tracksWorse) && card.planter.trackRows?.includes(row))
@@ -100,6 +105,32 @@ export function caseSigns(
     if (row !== null) rows.set(row, of);
   }
   return { whole, rows, trackRows: card.planter.trackRows ?? [], checks };
+}
+
+/** Looks for a sign, each way of looking apart. */
+const looksFor = (
+  { furrows, digs }: Seen,
+  name: (typeof FURROW_SIGNS)[number] | (typeof LATE_SIGNS)[number],
+): Look[][] =>
+  name === 'latePlaced' || name === 'lateSameDepth'
+    ? [lateLooks(name, digs)]
+    : furrowLooks(name, furrows, digs);
+
+/** Other rows that must have been looked at before a sign is said to be of one row. A Sendero default. */
+const LEAST_OTHERS = 3;
+/** A row stands out in what is seen by eye when the other rows would show as much less often than this. A Sendero default. */
+const BY_CHANCE = 0.3;
+
+/** Whether a sign is of this row rather than of the machine: enough other rows were looked at, and they show it clearly less. */
+function standsOut(all: readonly Look[], row: number): boolean {
+  const own = all.filter((one) => one.row === row);
+  const others = all.filter((one) => one.row !== row);
+  if (own.length === 0 || new Set(others.map((one) => one.row)).size < LEAST_OTHERS) return false;
+  const [found, elsewhere] = [own, others].map((some) => some.filter((one) => one.shows).length);
+  return (
+    binomialUpperTail(found!, own.length, (elsewhere! + 0.5) / (others.length + 1)) <= BY_CHANCE &&
+    found! / own.length >= (2 * elsewhere!) / others.length
+  );
 }
 
 /** What a person looked at by hand: the check of a cause, or a sign. It goes before what was reckoned. */
@@ -150,8 +181,12 @@ function rowOf(card: PlanterCard, { furrows, digs, blanks, tests }: Seen, row: n
   };
   const wheel = ownFurrows.find(({ closingWheel }) => closingWheel)?.closingWheel;
   const others = furrows.filter((one) => one.row !== row && one.closingWheel !== '');
-  const found = (is: (one: FurrowFindings) => boolean) =>
-    ofLooks(ownFurrows.filter(is).length, ownFurrows.length);
+  const lookedAt = (name: (typeof FURROW_SIGNS)[number]) =>
+    plainest(
+      furrowLooks(name, ownFurrows, own).map((looks) =>
+        ofLooks(looks.filter((one) => one.shows).length, looks.length),
+      ),
+    );
   // Where nothing came out at all, what is missing there is that.
   const blank = (blanks.get(row) ?? 0) > 0;
   const signs: SignsSeen = {
@@ -173,17 +208,9 @@ function rowOf(card: PlanterCard, { furrows, digs, blanks, tests }: Seen, row: n
           : 'not',
     latePlaced: lateFor(true),
     lateSameDepth: lateFor(false),
-    ...Object.fromEntries(FURROW_SIGNS.map((name) => [name, found(FURROW[name]!)])),
+    ...Object.fromEntries(FURROW_SIGNS.map((name) => [name, lookedAt(name)])),
     ...Object.fromEntries(GAP_SIGNS.map((name) => [name, tests.gaps.get(name)!.get(row)])),
   };
-  const slots = own.filter(({ slot }) => slot !== null);
-  const open = slots.filter(({ slot }) => slot === 'open').length;
-  // A slot that stands open weeks later was seen there as on planting day.
-  if (open > 0)
-    signs.openSlot = ofLooks(
-      open + ownFurrows.filter(FURROW.openSlot!).length,
-      slots.length + ownFurrows.length,
-    );
   return Object.fromEntries(Object.entries(signs).filter(([, one]) => one !== undefined));
 }
 

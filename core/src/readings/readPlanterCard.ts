@@ -94,6 +94,8 @@ export interface PlanterCard {
   patterns: PatternFinding[];
   grade: CardGrade | null;
   places: number;
+  /** Ids of the places looked at, also of those without a figure of any row. */
+  placeIds: ReadonlySet<string>;
   plantingIds: string[];
   /** What there is to filter by, whatever is filtered now. */
   all: { plantingIds: string[]; days: string[]; hours: number[]; speeds: number[] };
@@ -112,7 +114,7 @@ export const readPlanterCard = (records: CardRecords, filter: CardFilter = {}): 
  * depth, the check itself says whether it is off (`analyseRowDepths`).
  */
 export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter = {}): PlanterCard {
-  const wanted = (one: CardCell) =>
+  const wanted = (one: Pick<CardCell, 'plantingId' | 'on' | 'hour' | 'speedMPerS'>) =>
     (!filter.plantingIds || filter.plantingIds.includes(one.plantingId)) &&
     (!filter.from || one.on >= filter.from) &&
     (!filter.to || one.on <= filter.to) &&
@@ -126,6 +128,13 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
     cells.flatMap((one) => (one.measure === 'depth' ? [`${one.placeId} ${one.row}`] : [])),
   );
   const depths = all.depths.filter(({ placeId, row }) => dug.has(`${placeId} ${row}`));
+  const withFigures = new Set(all.cells.map(({ placeId }) => placeId));
+  const placeIds = new Set([
+    ...cells.map(({ placeId }) => placeId),
+    ...all.places.flatMap((one) =>
+      !withFigures.has(one.placeId) && wanted(one) ? [one.placeId] : [],
+    ),
+  ]);
   const byMeasure = group(cells, ({ measure }) => measure);
   const measures = CARD_MEASURES.flatMap((measure): JudgedMeasure[] => {
     const own = byMeasure.get(measure);
@@ -193,6 +202,7 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
     ),
     grade: gradeOf(measures, depths, rows),
     places: new Set(cells.map(({ placeId }) => placeId)).size,
+    placeIds,
     plantingIds: unique(cells.map(({ plantingId }) => plantingId)),
     all: {
       plantingIds: unique(all.cells.map(({ plantingId }) => plantingId)),

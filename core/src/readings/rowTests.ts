@@ -86,8 +86,10 @@ function gapsAgainstSisters(
   digs: readonly CardDig[],
   finds: readonly GapFind[],
 ): Map<number, Sighting> {
-  const gaps = digs.filter(({ gap }) => gap !== null);
-  const isOne = ({ gap }: CardDig) => finds.includes(gap!);
+  const gaps = digs.flatMap((dig) =>
+    dig.gap !== null && dig.row !== null ? [{ ...dig, row: dig.row }] : [],
+  );
+  const isOne = ({ gap }: Pick<CardDig, 'gap'>) => finds.includes(gap!);
   const byRow = [...group(gaps, ({ row }) => row)];
   return new Map(
     byRow.flatMap(([row, own]): [number, Sighting][] => {

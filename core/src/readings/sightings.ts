@@ -1,10 +1,10 @@
 import { group } from 'd3-array';
-import type { DiagnosticSign, Sighting } from '../diagnosis/index.ts';
+import { SIGHTINGS, type DiagnosticSign, type Sighting } from '../diagnosis/index.ts';
 import type { FurrowFindings } from '../depth/index.ts';
-import type { GapFind } from '../digs/index.ts';
+import { PLACED, type GapFind } from '../digs/index.ts';
 import type { CardMeasure } from '../planter/index.ts';
 import { mean, sampleSd } from '../stats/index.ts';
-import type { CardCell, CardDepths } from './cardCells.ts';
+import type { CardCell, CardDepths, CardDig, CardFurrow } from './cardCells.ts';
 import type { PlanterCard } from './readPlanterCard.ts';
 
 /** Level of the tests of rows, after Holm; and that from which what they tell is plain, or a hint. */
@@ -40,6 +40,49 @@ export const FURROW: Partial<Record<DiagnosticSign, (one: FurrowFindings) => boo
   dryClods: ({ contact }) => contact === 'dryClods',
 };
 export const FURROW_SIGNS = Object.keys(FURROW) as (keyof typeof FURROW)[];
+
+/** What a plant dug weeks later shows of its furrow; null where it was not looked at. */
+const DUG: Partial<Record<DiagnosticSign, (one: CardDig) => boolean | null>> = {
+  openSlot: ({ slot }) => slot && slot === 'open',
+  smearedWall: ({ wall }) => wall && wall === 'smeared',
+};
+
+/** One look at a row, or at a row that nobody recorded, for a sign. */
+export interface Look {
+  row: number | null;
+  shows: boolean;
+}
+
+/**
+ * Looks at furrows for a sign, on planting day and at plants dug later apart: rain may have closed a slot or softened a wall since, so a
+ * later look that shows nothing takes nothing back.
+ */
+export const furrowLooks = (
+  name: DiagnosticSign,
+  furrows: readonly CardFurrow[],
+  digs: readonly CardDig[],
+): Look[][] => [
+  furrows.map((one) => ({ row: one.row, shows: FURROW[name]!(one) })),
+  digs.flatMap((one) => {
+    const dug = DUG[name]?.(one) ?? null;
+    return dug === null ? [] : [{ row: one.row, shows: dug }];
+  }),
+];
+
+/** The plainest of several sightings of one sign. */
+export const plainest = (all: readonly (Sighting | undefined)[]): Sighting | undefined =>
+  SIGHTINGS.findLast((one) => all.includes(one));
+
+/** All late plants that were dug beside a neighbor, by whether they show a sign of {@link LATE_SIGNS}. */
+export const lateLooks = (name: (typeof LATE_SIGNS)[number], digs: readonly CardDig[]): Look[] =>
+  digs.flatMap(({ row, late }) =>
+    late === null || late === 'untold'
+      ? []
+      : [{ row, shows: PLACED.includes(late) === (name === 'latePlaced') }],
+  );
+
+/** What late plants dug beside their neighbors show. */
+export const LATE_SIGNS = ['latePlaced', 'lateSameDepth'] as const satisfies DiagnosticSign[];
 
 /** What is found in a gap is which sign. */
 export const GAPS: Partial<Record<DiagnosticSign, readonly GapFind[]>> = {

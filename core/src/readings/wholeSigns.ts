@@ -9,16 +9,20 @@ import type { CardCell, CardCells, CardDepths, CardDig, CardFurrow } from './car
 import type { PlanterCard } from './readPlanterCard.ts';
 import {
   cellsOf,
-  FURROW,
   FURROW_SIGNS,
   GAP_SIGNS,
   GAPS,
+  furrowLooks,
   isTold,
+  lateLooks,
+  LATE_SIGNS,
   LEAST_LOOKS,
   ofLooks,
   perRow,
+  plainest,
   shows,
   squaresOf,
+  type Look,
 } from './sightings.ts';
 
 /** From what figure on something of the whole machine or field is a hint, is seen, or is plain; and below which it is not there. Defaults of this app. */
@@ -43,6 +47,8 @@ const STEPS = {
   lost: { not: 0.006, hint: 0.015, seen: 0.03, plain: 0.07 },
   /** Share of the furrows or plants looked at that show it. */
   looks: { not: 0.06, hint: 0.12, seen: 0.22, plain: 0.4 },
+  /** Share of the late plants dug that lie elsewhere than their neighbors, or as deep as they. */
+  late: { not: 0.2, hint: 0.4, seen: 0.55, plain: 0.75 },
   /** How many times more stops differ than plants by chance do. */
   patches: { not: 2.5, hint: 4, seen: 6, plain: 12 },
   /** Share of plants that show a sign. */
@@ -102,14 +108,16 @@ export function wholeOf(
     if (one !== undefined) whole[name] = one;
   };
   /** A sign by the share of the looks that show it; too few say nothing. */
-  const tellShare = <Look>(
+  const tellShare = <Seen>(
     name: DiagnosticSign,
-    looks: readonly Look[],
-    is: (one: Look) => boolean,
+    looks: readonly Seen[],
+    is: (one: Seen) => boolean,
+    steps: Steps = STEPS.looks,
   ) => {
     if (looks.length >= LEAST_LOOKS)
-      tell(name, sighting(looks.filter(is).length / looks.length, STEPS.looks));
+      tell(name, sighting(looks.filter(is).length / looks.length, steps));
   };
+  const isApart = (row: number | null) => row !== null && apart.has(row);
   const of = (measure: CardMeasure) => cellsOf(card, measure).filter(({ row }) => !apart.has(row));
   const depth = median(perRow(of('depth')));
   if (depth !== undefined) {
@@ -138,13 +146,26 @@ export function wholeOf(
   const others = furrows.filter(
     ({ row }) => !apart.has(row) && !card.planter.trackRows?.includes(row),
   );
-  for (const name of FURROW_SIGNS) tellShare(name, others, FURROW[name]!);
+  const dugBeside = digs.filter(({ row }) => !isApart(row));
+  const isShown = (one: Look) => one.shows;
+  for (const name of FURROW_SIGNS)
+    tell(
+      name,
+      plainest(
+        furrowLooks(name, others, dugBeside).map((looks) =>
+          looks.length < LEAST_LOOKS
+            ? undefined
+            : sighting(looks.filter(isShown).length / looks.length, STEPS.looks),
+        ),
+      ),
+    );
+  for (const name of LATE_SIGNS) tellShare(name, lateLooks(name, dugBeside), isShown, STEPS.late);
 
   const stand = of('stand');
   const sown = sum(stand.map((one) => one.sown ?? 0));
   const plants = sum(stand.map((one) => one.of));
   const lost = sown > 0 ? Math.max(0, 1 - plants / sown) : null;
-  const gaps = digs.filter(({ row, gap }) => gap !== null && !apart.has(row));
+  const gaps = digs.filter(({ row, gap }) => gap !== null && !isApart(row));
   const dead = 1 - (mean([...cells.germination.values()]) ?? 1);
   if (lost !== null && gaps.length >= LEAST_LOOKS) {
     for (const name of LOST_SIGNS) {
@@ -189,7 +210,7 @@ export function wholeOf(
   );
   tellShare(
     'slotReopened',
-    digs.filter(({ row, slot }) => slot !== null && !apart.has(row)),
+    digs.filter(({ row, slot }) => slot !== null && !isApart(row)),
     ({ slot }) => slot === 'reopened',
   );
   for (const [name, kinds] of ON_PLANTS) {

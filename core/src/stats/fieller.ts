@@ -29,5 +29,7 @@ export function fieller({
   if (!(a > 0)) return null;
   const half = p * q - t * t * vpq;
   const root = Math.sqrt(Math.max(0, half * half - a * (p * p - t * t * vp)));
-  return { lower: (half - root) / a, upper: (half + root) / a };
+  const interval = { lower: (half - root) / a, upper: (half + root) / a };
+  // A denominator next to nothing leaves no finite interval.
+  return Number.isFinite(interval.lower) && Number.isFinite(interval.upper) ? interval : null;
 }

@@ -30,7 +30,7 @@ describe('seeds dug before anything is up', () => {
     here = await here.reopen();
     expect(await screen.findByRole('button', { name: 'Row 2, 2 seeds' })).toBeTruthy();
     await here.press('See what it means so far', 'link');
-    await here.says('below-headline', /^4 of 5 seeds are on course \(95 %: /);
+    await here.says('below-headline', /^1 of 5 seeds are on course \(95 %: /);
     await here.mentions(/No weather of this field/);
     await here.mentions(/3 dry · 1 root · 1 chewed/);
     const dug = here

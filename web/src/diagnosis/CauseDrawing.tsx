@@ -219,6 +219,16 @@ const DRAWINGS: Record<Diagnosis, ReactNode> = {
       <Seed x={140} y={DEEP - 6} />
     </Slot>
   ),
+  closingSystem: (
+    <Slot path={V}>
+      <path
+        d={`M96 ${TOP - 14}l22 12 M184 ${TOP - 14}l-22 12`}
+        stroke="var(--ink)"
+        strokeWidth={3}
+      />
+      <Seed x={140} y={DEEP - 6} />
+    </Slot>
+  ),
   overPacked: (
     <Closed>
       <rect x={104} y={TOP} width={72} height={26} fill="var(--clay)" stroke="var(--ink)" />

@@ -128,6 +128,13 @@ export const PUT_IN: Record<Diagnosis, (put: Put) => void> = {
     const kills = { drySeed: by(0.05, 0.2), crust: by(0.02, 0.08) };
     hard(world, [row], { kills, slowShare: by(0.1, 0.3), slowBy: 1.2 });
   },
+  closingSystem({ world, by }) {
+    world.furrows.push({ rows: null, finding: { closing: 'open' }, chance: by(0.25, 0.8) });
+    world.furrows.push({ rows: null, finding: { closing: 'partlyOpen' }, chance: 0.3 });
+    world.plants.push({ rows: null, finding: { slot: 'open' }, chance: by(0.25, 0.8) });
+    const kills = { drySeed: by(0.03, 0.12), crust: by(0.01, 0.05) };
+    hard(world, null, { kills, slowShare: by(0.1, 0.3), slowBy: 1.2 });
+  },
   overPacked({ world, row, by }) {
     world.furrows.push({ rows: [row], finding: { closing: 'overPacked' }, chance: by(0.6, 1) });
     hard(world, [row], { kills: { crust: by(0.04, 0.15) }, slowShare: by(0.15, 0.4), slowBy: 1.2 });
