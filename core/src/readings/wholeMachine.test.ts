@@ -57,10 +57,12 @@ describe('what all rows show is no row’s fault', () => {
       ),
     ).toMatchObject({ cause: 'openClosing', rows: [4] }));
   it('when only two rows were opened, neither is named for what it shows', () => {
-    const observations = sound.observations.flatMap(({ id, data }) => {
-      if (data.type !== 'trench') return [{ id, data }];
-      return data.row > 2 ? [] : [{ id, data: { ...data, closing: 'open' as const } }];
-    });
+    const observations = sound.observations
+      .filter(({ data }) => data.type !== 'trench' || data.row <= 2)
+      .map(({ id, data }): { id: string; data: Observation } => ({
+        id,
+        data: data.type === 'trench' ? { ...data, closing: 'open' } : data,
+      }));
     const { causes } = diagnoseCase({ ...sound, observations });
     expect(causes.filter(({ cause }) => cause === 'openClosing')).toEqual([]);
   });

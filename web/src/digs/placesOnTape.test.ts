@@ -33,6 +33,11 @@ describe('places on a tape', () => {
     expect(placesOnTape(tape([]), 0.2)).toEqual([]);
   });
 
+  it('where nobody recorded how far the tape was read, its ends are not gaps', () => {
+    const open = { ...tape([0.7, 0.9, 1.5]), readToM: null };
+    expect(placesOnTape(open, 0.2).map(({ fromM, empty }) => [fromM, empty])).toEqual([[0.9, 2]]);
+  });
+
   it('late plants stand with the plant in step nearest to each', () => {
     const found = laggardsOnTape(
       tape([0.1, 0.3, 0.5, 0.7], ['V3', 'V1', 'V2', 'V3']),

@@ -13,11 +13,13 @@ export interface TapePlace {
 
 /** The gaps and doubles of a tape, along it; blank ends are gaps as well. */
 export function placesOnTape({ positionsM, readToM }: Tape, referenceM: number): TapePlace[] {
-  const ends = positionsM.length === 0 ? [] : [0, ...positionsM, readToM ?? positionsM.at(-1)!];
+  // Blank ends count only where it was recorded how far the tape was read.
+  const ends =
+    positionsM.length === 0 || readToM === null ? positionsM : [0, ...positionsM, readToM];
   return ends.slice(1).flatMap((toM, i): TapePlace[] => {
     const fromM = ends[i]!;
     const place = { fromM, toM, atM: (fromM + toM) / 2 };
-    const atEnd = i === 0 || i === ends.length - 2;
+    const atEnd = readToM !== null && (i === 0 || i === ends.length - 2);
     if (atEnd) {
       const empty = Math.ceil((toM - fromM) / referenceM) - 1;
       return empty > 0 ? [{ ...place, what: 'gap', empty }] : [];

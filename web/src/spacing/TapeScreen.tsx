@@ -1,4 +1,4 @@
-import { analyseSpacing, idFor, type Tape } from '@sendero/core';
+import { analyseSpacing, idFor, tapeRun, type Tape } from '@sendero/core';
 import { Button, TextInput } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { ResetIcon } from '@radix-ui/react-icons';
@@ -35,7 +35,7 @@ function TapeCapture(props: StepProps) {
     type: 'tape',
     row,
     positionsM: [],
-    readToM: facts.walk.data.lengthM,
+    readToM: null,
     typed: [],
     stages: [],
     stagedBy: stop.staged?.by ?? 'collars',
@@ -113,12 +113,9 @@ function TapeCapture(props: StepProps) {
     ['INPUT', 'SELECT', 'TEXTAREA'],
   );
 
-  // While one reads, only the tape up to the last plant is known.
-  const found = analyseSpacing([{ ...tape, ...(last ? { lengthM: last } : {}) }], {
-    referenceM: facts.spacingM,
-  });
+  const found = analyseSpacing([tapeRun(tape)], { referenceM: facts.spacingM });
   const lengthM = Math.max(
-    tape.readToM ?? 5,
+    tape.readToM ?? facts.walk.data.lengthM ?? 5,
     cursor + facts.spacingM,
     (last ?? 0) + facts.spacingM,
   );
@@ -234,15 +231,10 @@ function TapeCapture(props: StepProps) {
           <ReadTo
             key={`${row} ${tape.readToM}`}
             readToM={tape.readToM}
+            lastM={last ?? null}
+            usualM={facts.walk.data.lengthM}
             onReadTo={(readToM) => write(() => ({ readToM }))}
           />
-          {tape.positionsM.length === 0 && !kept && tape.readToM !== null && (
-            <div>
-              <Button variant="default" h={48} onClick={() => write(() => ({}))}>
-                No plant on this tape
-              </Button>
-            </div>
-          )}
           <dl className="facts sheet" style={{ alignContent: 'start' }} aria-live="off">
             <dt>Plants</dt>
             <dd data-testid="tape-plants">{tape.positionsM.length}</dd>
@@ -273,28 +265,68 @@ function TapeCapture(props: StepProps) {
   );
 }
 
-/** How far the tape was read: what is blank at its ends counts as empty. */
+/**
+ * How far the tape was read. It is asked, never assumed: only then do blank ends count as skips. Two buttons give the usual answers, the last plant and
+ * the length of the walk's tape.
+ */
 function ReadTo({
   readToM,
+  lastM,
+  usualM,
   onReadTo,
 }: {
   readToM: number | null;
+  /** Position of the last plant; null before the first. */
+  lastM: number | null;
+  /** Length counted at the stops of this walk; null where it has none. */
+  usualM: number | null;
   onReadTo(readToM: number): void;
 }) {
   const units = useUnits();
   const [entered, setEntered] = useState<Entered>(() =>
     enteredFrom(readToM, undefined, 'rowLength', units),
   );
+  const answers = [
+    ...(lastM === null || lastM < 0.1
+      ? []
+      : [{ atM: lastM, says: `At the last plant, ${units.show(lastM, 'rowLength')}` }]),
+    ...(usualM === null || (lastM !== null && lastM > usualM)
+      ? []
+      : [
+          {
+            atM: usualM,
+            says:
+              lastM === null
+                ? `No plant along ${units.show(usualM, 'rowLength')}`
+                : `At ${units.show(usualM, 'rowLength')}`,
+          },
+        ]),
+  ];
   return (
-    <QuantityInput
-      label="Tape read to"
-      description="Blank tape up to there counts as empty places."
-      kind="rowLength"
-      entered={entered}
-      onEntered={setEntered}
-      onBlur={() => {
-        if (entered.value !== null && entered.value !== readToM) onReadTo(entered.value);
-      }}
-    />
+    <div className="stack tight">
+      <QuantityInput
+        label="Where did you stop reading the tape?"
+        description={
+          readToM === null
+            ? 'Until you answer, blank tape before the first and after the last plant is not counted.'
+            : 'Blank tape up to there counts as skips.'
+        }
+        kind="rowLength"
+        entered={entered}
+        onEntered={setEntered}
+        onBlur={() => {
+          if (entered.value !== null && entered.value !== readToM) onReadTo(entered.value);
+        }}
+      />
+      {readToM === null && (
+        <div className="field-actions" style={{ gridTemplateColumns: '1fr 1fr' }}>
+          {answers.map(({ atM, says }) => (
+            <Button key={says} variant="default" h={48} onClick={() => onReadTo(atM)}>
+              {says}
+            </Button>
+          ))}
+        </div>
+      )}
+    </div>
   );
 }

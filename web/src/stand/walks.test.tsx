@@ -83,6 +83,29 @@ describe('a stand walk', () => {
     await here.says('tape-plants', '6');
   });
 
+  it('a short good tape stays good: blank tape counts only up to where the reading is said to have ended', async () => {
+    const here = await openApp(`${plantingOf('Windmill East')}/walk`);
+    await here.press(/One row/, 'radio');
+    await here.press('Start the walk');
+    await here.press(/^Tape/, 'link');
+    for (const at of ['3', '9 1/2', '16', '22 1/2', '29', '35 1/2']) {
+      await here.fill('Or type a position', at);
+      await here.user.keyboard('{Enter}');
+    }
+    // Nothing is known of the 14 ft that follow.
+    await here.says('tape-feed', '100 % of 5 places');
+    expect(here.value('Where did you stop reading the tape?')).toBe('');
+    await here.press(/^At the last plant, 2 ft 11\.5 in/);
+    await here.says('tape-feed', '100 % of 5 places');
+    expect(here.all('observation').find(({ data }) => data.type === 'tape')).toBeTruthy();
+    const readTo = 'Where did you stop reading the tape?';
+    expect(here.value(readTo)).toBe('2 ft 11.5 in');
+    // Another 25 1/2 in of blank tape: four skips.
+    await here.fill(readTo, '5 ft 1 in');
+    await here.user.keyboard('{Tab}');
+    await here.says('tape-feed', '56 % of 9 places');
+  });
+
   it('a stop chosen for its looks stays out of the mean until it is not', async () => {
     const here = await openApp(plantingOf('The Apron'));
     const [counts] = await screen.findAllByRole('link', { name: 'Counts' });
