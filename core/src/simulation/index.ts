@@ -1,4 +1,5 @@
 export { EFFORTS, FAULTS, isOfRows, makeBlindCase, type BlindFault } from './blind/index.ts';
+export { keepsGrid, WORLD_RATES, type GridRate } from './worlds/index.ts';
 export { makeDemoSeason, type DemoSeason, type DemoRecord } from './demo/makeDemoSeason.ts';
 export { demoField, type DemoField } from './demo/demoShapes.ts';
 export { demoScenario, DEMO_PLANTINGS, DEMO_TODAY } from './demo/demoScenarios.ts';

@@ -61,6 +61,20 @@ describe('judgeStand', () => {
     expect(names(summary, standByRow([counts, counts]), EXPECTED)).toContain('unevenStages');
   });
 
+  it('a few late plants scattered over a sound walk make no row late', () => {
+    const stops = Array.from({ length: 6 }, (_, stop) =>
+      Array.from({ length: 12 }, (_, i) => {
+        const row = i + 1;
+        const late = row === 5 ? [0, 2, 3, 5].includes(stop) : stop === 1 && row === 9;
+        const oneBehind = Number(late);
+        return { row, lengthM: 5.31, rowWidthM: 0.762, inStep: 29 - oneBehind, oneBehind };
+      }),
+    );
+    const summary = summariseStand(stops.map((counts, i) => ({ id: `${i}`, counts })));
+    // 4 of 174 plants in row 5, 2 of 2,088 in all.
+    expect(names(summary, standByRow(stops), EXPECTED)).not.toContain('lateRows');
+  });
+
   it('an expectation of nothing is refused', () =>
     expect(() => judgeStand(stand(1), [], 0)).toThrow(/expectedPerM2/));
 });

@@ -1,11 +1,11 @@
-import { group, median } from 'd3-array';
+import { group, median, sum } from 'd3-array';
 import {
   requireNotNegative,
   requireOpenShare,
   requirePositive,
   requireWhole,
 } from '../arguments/index.ts';
-import { holm, mean, tCdf, wilsonInterval } from '../stats/index.ts';
+import { binomialUpperTail, holm, mean, tCdf, wilsonInterval } from '../stats/index.ts';
 import type { RowCount } from './summariseStand.ts';
 
 /** Counts made at one stop, each in a planter row. */
@@ -24,7 +24,7 @@ export interface RowStand {
   p: number;
   /** That more of its plants are behind than of the rows beside it by chance, likewise. */
   pLate: number;
-  /** Share of plants behind in the rows beside it. */
+  /** Share of plants that are late in all other rows. */
   othersBehind: number | null;
   /**
    * The same two chances by the other stops alone, without the one in four that speaks most for it; not
@@ -41,6 +41,10 @@ export interface RowStand {
 const USUAL_VARIANCE = { singulated: 0.15, drilled: 1, df: 3 };
 /** What the other stops alone must still say of a row before it is named. */
 const ELSEWHERE = 0.05;
+/** Correlation of lateness between the plants of one row at one stop: clods, a bounce, a root ball. A Sendero default. */
+const ALIKE_AT_STOP = 0.02;
+/** A row is late from so many more late plants on than the other rows have, as a share of its plants. A Sendero default. */
+const LEAST_LATE = 0.05;
 /** Chance of naming any row of a faultless planter, for thin and for late rows each: together under 5 %. */
 const LEVEL = 0.02;
 
@@ -106,7 +110,12 @@ export function standByRow(
     1 / (4 * Math.max(typical, 1)),
   );
   const pDensity = holm(rows.map((row) => twoSided(density.get(row))));
-  const pLate = holm(rows.map((row) => Math.max(above(late.get(row)), above(lateEvened.get(row)))));
+  const countLate = lateByCount(cells);
+  const pLate = holm(
+    rows.map((row) =>
+      Math.max(above(late.get(row)), above(lateEvened.get(row)), countLate.get(row)?.p ?? 1),
+    ),
+  );
   return rows.map((row, i) => {
     const own = cells.filter((cell) => cell.row === row);
     const sum = (of: 'plants' | 'behind' | 'lengthM' | 'areaM2') =>
@@ -122,7 +131,7 @@ export function standByRow(
       ratio: found && found.sisters > 0 ? (found.sisters + found.effect) / found.sisters : null,
       p: pDensity[i]!,
       pLate: pLate[i]!,
-      othersBehind: late.get(row)?.sisters ?? null,
+      othersBehind: countLate.get(row)?.others ?? null,
       elsewhere: {
         p: twoSided(found?.elsewhere),
         pLate: Math.max(above(late.get(row)?.elsewhere), above(lateEvened.get(row)?.elsewhere)),
@@ -208,6 +217,40 @@ function againstSisters(
   );
 }
 
+/**
+ * The late plants of each row against the share of all other rows, by the exact binomial: where late plants are rare the middle of the other rows
+ * is 0, and a single late plant would set a row apart from it.
+ */
+function lateByCount(
+  cells: readonly { row: number; plants: number; behind: number }[],
+): Map<number, { others: number; p: number }> {
+  const byRow = [...group(cells, ({ row }) => row)].map(([row, own]) => ({
+    row,
+    stops: own.length,
+    plants: sum(own, ({ plants }) => plants),
+    late: sum(own, ({ behind }) => behind),
+  }));
+  const plants = sum(byRow, (one) => one.plants);
+  const late = sum(byRow, (one) => one.late);
+  return new Map(
+    byRow.flatMap((one) => {
+      const beside = plants - one.plants;
+      if (one.plants === 0 || beside === 0) return [];
+      const others = (late - one.late) / beside;
+      // The share of the others is an estimate as well: half a late plant more.
+      const share = (late - one.late + 0.5) / (beside + 1);
+      // Plants of one row at one stop share more than chance: they count for fewer.
+      const worth = 1 + Math.max(0, one.plants / one.stops - 1) * ALIKE_AT_STOP;
+      const p = binomialUpperTail(
+        Math.floor(one.late / worth),
+        Math.round(one.plants / worth),
+        share,
+      );
+      return [[one.row, { others, p }]];
+    }),
+  );
+}
+
 /** The middle of a stop's other rows, for each of its rows: sorted once, as long as no row is there twice. */
 function middleOfOthers(here: readonly { row: number; value: number }[]) {
   const once = new Set(here.map(({ row }) => row)).size === here.length;
@@ -245,12 +288,15 @@ export function rowsThatStandOut(
     .sort((a, b) => a.p - b.p);
 }
 
-/** Rows of which more plants are behind than of the rows beside them. @example rowsThatAreLate(rows)[0].row // 4 */
+/** Rows of which clearly more plants are late, and by {@link LEAST_LATE} at least, than of the other rows. @example rowsThatAreLate(rows)[0].row // 4 */
 export function rowsThatAreLate(rows: readonly RowStand[], level = LEVEL): RowStand[] {
   requireOpenShare('level', level);
   return rows.filter(
-    ({ pLate, behind, elsewhere }) =>
-      pLate <= level && elsewhere.pLate <= ELSEWHERE && behind !== null,
+    ({ pLate, behind, othersBehind, elsewhere }) =>
+      pLate <= level &&
+      elsewhere.pLate <= ELSEWHERE &&
+      behind !== null &&
+      behind.share >= (othersBehind ?? 0) + LEAST_LATE,
   );
 }
 

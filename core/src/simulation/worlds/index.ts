@@ -1,0 +1,16 @@
+import type { GridRate } from './grid.ts';
+import { lateRowRates } from './lateRowRates.ts';
+
+export { keepsGrid, meanOf, overWorlds, summarise, type GridLimit, type GridRate } from './grid.ts';
+
+interface WorldRates {
+  rates(of: { seed: number; runs: number }): GridRate[];
+  /** Cases in each world that would show a doubled rate, and those of the sample in the tests. */
+  runs: number;
+  sample: number;
+}
+
+/** Error rates over families of worlds that differ from the one each method was built on, by subject. */
+export const WORLD_RATES: Record<string, WorldRates> = {
+  lateRows: { rates: lateRowRates, runs: 200, sample: 3 },
+};
