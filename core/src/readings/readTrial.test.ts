@@ -444,7 +444,7 @@ describe('what a trial says', () => {
 });
 
 describe('the demo’s trials are what was put in', () => {
-  const depths = demoTrials.filter(({ trial }) => trialKey(trial.data).startsWith('depth'));
+  const depths = demoTrials.filter((one) => trialKey(one).startsWith('corn, depth'));
 
   it('two years contradict each other, each told in its own', () => {
     expect(depths.map(siteOf)).toEqual(['Heron Bottom 2025', 'Windmill East 2026']);
@@ -477,6 +477,36 @@ describe('the demo’s trials are what was put in', () => {
     const starter = demoTrials.filter(({ demonstration }) => demonstration);
     const together = trialsTogether(starter, 'yield');
     expect(together).toMatchObject({ read: [], sites: null });
-    expect(togetherSentence(together, 'yield', us)).toMatch(/Nothing to read together yet/);
+    expect(togetherSentence(together, 'yield', us)).toMatch(/^Nothing to combine yet/);
+  });
+
+  it('crops are never pooled: the same levels in soybean are a question of their own', () => {
+    const [one] = depths;
+    const soybean: TrialReading = {
+      ...one!,
+      planting: { ...one!.planting, data: { ...one!.planting.data, crop: 'soybean' } },
+    };
+    expect(trialKey(soybean)).not.toBe(trialKey(one!));
+    expect(new Set([...depths, soybean].map(trialKey)).size).toBe(2);
+  });
+
+  it('one strip of each at three sites is read, the sites being the blocks', () => {
+    const [starter] = demoTrials.filter(({ demonstration }) => demonstration);
+    const sites = [0, 1, 2].map((i): TrialReading => ({
+      ...starter!,
+      field: { ...starter!.field, data: { ...starter!.field.data, name: `Field ${i}` } },
+      strips: starter!.strips.map((strip, s) => ({
+        ...strip,
+        figures: { ...strip.figures, yield: 1.2 + 0.05 * strip.treatment + 0.01 * ((s + i) % 3) },
+      })),
+    }));
+    const together = trialsTogether(sites, 'yield');
+    expect(together.read).toHaveLength(3);
+    expect(together.sites!.differencesFromCheck).toHaveLength(sites[0]!.treatments.length - 1);
+    expect(togetherSentence(together, 'yield', us)).toMatch(/^Over 3 sites and years/);
+    // The same strips, called block 1 of a design with blocks, give the same answer.
+    const asBlocks = sites.map((one) => ({ ...one, demonstration: false }));
+    if (sites[0]!.strips.length > 3)
+      expect(trialsTogether(asBlocks, 'yield').sites).toEqual(together.sites);
   });
 });

@@ -176,7 +176,7 @@ export function togetherSentence(
   show: Show,
 ): string {
   if (!sites || read.length === 0)
-    return 'Nothing to read together yet: no replicated trial of this has its figures.';
+    return 'Nothing to combine yet. One strip of each at a single site cannot be tested: add a second site, or more strips of each.';
   const say = (value: number) => figure(value, { measure }, read[0]!, show);
   const most = [...elsewhere].sort((a, b) => Math.abs(b.difference) - Math.abs(a.difference))[0];
   const own = sites.differencesFromCheck?.find(({ treatment }) => treatment === most?.level);

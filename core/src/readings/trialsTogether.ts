@@ -16,7 +16,7 @@ export interface TrialsTogether {
   check: string;
   /** The oldest first. */
   trials: TrialReading[];
-  /** Those whose strips can be read together: replicated, and measured. */
+  /** Those whose strips can be read together: measured, and replicated by themselves or over sites. */
   read: TrialReading[];
   sites: SiteAnalysis | null;
   /** Of each level that is not the check: what may be expected where nobody has tried it, 95 %. */
@@ -25,10 +25,10 @@ export interface TrialsTogether {
   covariate: CovariateAnalysis | null;
 }
 
-/** Trials that ask the same of the same levels have the same. @example trialKey(trial.data) // 'depth: 1½ in, 2 in, 2½ in' */
-export function trialKey({ factors }: Pick<TrialReading['trial']['data'], 'factors'>): string {
-  const { question, levels } = factors[0]!;
-  return `${question}: ${levels
+/** The same for trials that ask the same question of the same levels in the same crop. @example trialKey(reading) // 'corn, depth: 1½ in, 2 in, 2½ in' */
+export function trialKey({ trial, planting }: Pick<TrialReading, 'trial' | 'planting'>): string {
+  const { question, levels } = trial.data.factors[0]!;
+  return `${planting.data.crop}, ${question}: ${levels
     .map(({ label }) => label)
     .sort()
     .join(', ')}`;
@@ -40,7 +40,8 @@ export const siteOf = ({ field, planting }: Pick<TrialReading, 'field' | 'planti
 
 /**
  * All trials of one question together: the levels of its first factor, over sites and years, and given furrow moisture. A
- * second factor counts as blocks. Demonstrations are listed and not read.
+ * second factor counts as blocks. One strip of each at two sites or more is read as well: each site is a block. At a single site it is
+ * listed and not read.
  *
  * @param readings of one `trialKey`
  * @example trialsTogether(readings, 'yield').sites?.sd.treatmentBySite // 0.05 kg/m²
@@ -52,10 +53,14 @@ export function trialsTogether(
   const trials = [...readings].sort(
     (a, b) => a.planting.data.season - b.planting.data.season || (a.trial.id < b.trial.id ? -1 : 1),
   );
-  const read = trials.filter(
-    (one) =>
-      !one.demonstration && one.strips.filter(({ figures }) => measure in figures).length > 3,
-  );
+  const measured = trials.filter((one) => {
+    const strips = measuredStrips(one, measure);
+    return one.demonstration
+      ? new Set(strips.map(({ treatment }) => treatment.parts[0])).size > 1
+      : strips.length > 3;
+  });
+  const several = new Set(measured.map(siteOf)).size > 1;
+  const read = measured.filter((one) => several || !one.demonstration);
   const first = trials[0]!;
   const { levels } = first.trial.data.factors[0]!;
   const check = levels[first.check.levels[0]!]!.label;

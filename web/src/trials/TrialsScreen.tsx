@@ -29,7 +29,7 @@ export default function TrialsScreen() {
   const now = trials.filter(({ planting }) => planting.data.season === season);
   const questions = useMemo(
     () =>
-      [...group(trials, ({ trial }) => trialKey(trial.data))].map(([key, own]) => ({
+      [...group(trials, trialKey)].map(([key, own]) => ({
         key,
         together: trialsTogether(own, 'yield'),
       })),
