@@ -439,6 +439,12 @@ takes(
 );
 takes('costOfSpacing', 'sdM', args(number(0, 0.5)));
 
+takes(
+  'tapeLengthIn',
+  'tape rowWidthHereM',
+  args(record({ lengthM: number(0.5, 60), rowWidthM: number(0.1, 1.5) }), number(0.1, 1.5)),
+);
+
 // Weather
 const weatherOf = (n: number): core.WeatherDay[] =>
   Array.from({ length: n }, (_, i) => ({
@@ -1370,6 +1376,12 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'togetherSentence',
     'siteOf',
     'trialKey',
+    'countsAt',
+    'factsAt',
+    'tapeAt',
+    'plantedAs',
+    'stripSeedings',
+    'withRowWidth',
     'trialsTogether',
     'trialResidual',
     'trialEmergence',

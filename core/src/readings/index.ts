@@ -34,7 +34,10 @@ export {
   countsOf,
   perM2Of,
   plantsOf,
+  countsAt,
+  factsAt,
   readWalkFacts,
+  tapeAt,
   type KeptCount,
   type WalkFacts,
 } from './readWalkFacts.ts';
@@ -48,6 +51,14 @@ export {
 export { namedRowsText, rowsNamed, type NamedRow } from './rowsNamed.ts';
 export { capital, listed, lower, rowsText } from './rowsText.ts';
 export { trenchVerdict } from './trenchVerdict.ts';
+export {
+  plantedAs,
+  stripSeedings,
+  tapeLengthIn,
+  withRowWidth,
+  type Seeding,
+  type TrialOfWalk,
+} from './stripSeeding.ts';
 export { tapeRun } from './spacingOfTapes.ts';
 export { placeOfStop } from './placeOfStop.ts';
 export {

@@ -32,6 +32,7 @@ import {
 import type { Held } from './held.ts';
 import { emergenceVisits, flaggedCounts } from './readEmergence.ts';
 import { stagesAtStop } from './stagesAtStop.ts';
+import { plantedAs, stripSeedings, withRowWidth } from './stripSeeding.ts';
 
 export interface TrialTreatment {
   index: number;
@@ -166,6 +167,7 @@ export function readTrial({
   const { rowWidthM } = planting.data;
   const fit = fitStrips({ ...data, rowWidthM, half: data.layout === 'splitPlanter' });
   const laid = placeStrips(layTrial(drawOf(data)), fit, data);
+  const seedings = stripSeedings(planting.data, { trial, strips: kept });
   const seenAt = group(seen, ({ data }) => data.stopId);
   const walkOf = new Map(walks.map(({ id, data }) => [id, data]));
   const own = new Map(kept.map((one) => [one.data.number, one]));
@@ -179,9 +181,12 @@ export function readTrial({
       if (value !== null && value !== undefined) figures[measure] = value;
     };
     const found = stops.filter((stop) => here(stop.data));
-    const stand = found.flatMap(({ id }) => {
+    const seeding = seedings.get(strip.number)!;
+    const stand = found.flatMap(({ id, data: { walkId } }) => {
+      const walk = walkOf.get(walkId);
+      const method = walk?.purpose === 'stand' ? walk.method : 'everyRow';
       const own = (seenAt.get(id) ?? []).flatMap(({ data }) =>
-        data.type === 'count' ? [data] : [],
+        data.type === 'count' ? [withRowWidth(data, seeding.rowWidthM, method)] : [],
       );
       return own.length > 0 ? [{ id, counts: own }] : [];
     });
@@ -206,7 +211,7 @@ export function readTrial({
       put('effectiveStand', summary.effective.meanPerM2);
     }
     const up = emergedIn(
-      planting.data,
+      plantedAs(planting.data, seeding),
       lengths.filter((length) => here(length.data)),
       emergenceCounts,
     );

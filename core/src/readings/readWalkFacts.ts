@@ -12,6 +12,14 @@ import type {
 import { DEFAULT_WEIGHTS, type LatenessWeights } from '../stand/index.ts';
 import { expectedStand, targetSpacing } from '../targets/index.ts';
 import type { Held } from './held.ts';
+import {
+  plantedAs,
+  stripSeedings,
+  tapeLengthIn,
+  withRowWidth,
+  type Seeding,
+  type TrialOfWalk,
+} from './stripSeeding.ts';
 
 export type KeptCount = Held<Count>;
 
@@ -27,16 +35,20 @@ export interface WalkFacts {
   stops: Held<Stop>[];
   weights: LatenessWeights;
   ownWeights: boolean;
+  rowWidthM: number;
   targetPerM2: number;
   expectedPerM2: number;
   spacingM: number;
   denseStand: boolean;
+  /** Of stops in strips of a trial that were planted otherwise than the rest of the planting, by stop. */
+  seedings: ReadonlyMap<string, Seeding>;
 }
 
 /**
  * What is known of a walk without its counts.
  * @param weights of plants behind, the user's own; null for the default
  * @param plan that its places were drawn by
+ * @param trials of the planting: a stop in one of their strips is read with the row width and seeding rate of that strip
  */
 export function readWalkFacts(
   walk: Held<StandWalk>,
@@ -46,8 +58,9 @@ export function readWalkFacts(
   stops: readonly Held<Stop>[],
   weights: LatenessWeights | null,
   plan: Held<SamplingPlan> | null = null,
+  trials: readonly TrialOfWalk[] = [],
 ): WalkFacts {
-  const { rowWidthM, seedsPerM2, germination, fieldLoss, crop } = planting.data;
+  const { crop } = planting.data;
   return {
     walk: { id: walk.id, data: walk.data },
     planting,
@@ -57,11 +70,63 @@ export function readWalkFacts(
     stops: [...stops].sort((a, b) => a.data.ordinal - b.data.ordinal),
     weights: weights ?? DEFAULT_WEIGHTS,
     ownWeights: weights !== null,
-    targetPerM2: seedsPerM2,
-    expectedPerM2: expectedStand({ seedsPerM2, germination, fieldLoss }),
-    spacingM: targetSpacing({ rowWidthM, populationPerM2: seedsPerM2 }),
+    ...targetsOf(planting.data),
     denseStand: CROP_FACTS[crop].denseStand,
+    seedings: seedingsOf(planting.data, stops, trials),
   };
+}
+
+const targetsOf = ({ rowWidthM, seedsPerM2, germination, fieldLoss }: Planting) => ({
+  rowWidthM,
+  targetPerM2: seedsPerM2,
+  expectedPerM2: expectedStand({ seedsPerM2, germination, fieldLoss }),
+  spacingM: targetSpacing({ rowWidthM, populationPerM2: seedsPerM2 }),
+});
+
+function seedingsOf(
+  planting: Planting,
+  stops: readonly Held<Stop>[],
+  trials: readonly TrialOfWalk[],
+): Map<string, Seeding> {
+  const byTrial = new Map(
+    trials.map((one) => [one.trial.id, stripSeedings(planting, one)] as const),
+  );
+  return new Map(
+    stops.flatMap(({ id, data }) => {
+      const own = data.strip !== null && byTrial.get(data.trialId ?? '')?.get(data.strip);
+      const differs =
+        own && (own.rowWidthM !== planting.rowWidthM || own.seedsPerM2 !== planting.seedsPerM2);
+      return differs ? [[id, own] as const] : [];
+    }),
+  );
+}
+
+/** The facts as they are at one stop: row width, targets and spacing of its strip. @example factsAt(facts, stop.id).spacingM */
+export function factsAt(facts: WalkFacts, stopId: string): WalkFacts {
+  const seeding = facts.seedings.get(stopId);
+  return seeding ? { ...facts, ...targetsOf(plantedAs(facts.planting.data, seeding)) } : facts;
+}
+
+/** Length of tape at a stop whose facts these are, m; null where plants are counted in a hoop. @example tapeAt(factsAt(facts, stop.id)) */
+export const tapeAt = ({ walk, planting, rowWidthM }: WalkFacts): number | null =>
+  walk.data.lengthM === null
+    ? null
+    : tapeLengthIn({ lengthM: walk.data.lengthM, rowWidthM: planting.data.rowWidthM }, rowWidthM);
+
+/** The counts made at a stop, each with the row width of its strip. @example countsAt(facts, stop.id, observations)[0]?.data.rowWidthM */
+export function countsAt(
+  { seedings, walk }: Pick<WalkFacts, 'seedings' | 'walk'>,
+  stopId: string,
+  own: readonly Kept<'observation'>[],
+): KeptCount[] {
+  const seeding = seedings.get(stopId);
+  const counts = countsOf(own);
+  return seeding
+    ? counts.map(({ id, data }) => ({
+        id,
+        data: withRowWidth(data, seeding.rowWidthM, walk.data.method),
+      }))
+    : counts;
 }
 
 /** The counts among what was observed. */

@@ -1,4 +1,3 @@
-import type { Crop } from '../crops/index.ts';
 import type { Count, Kept, Observation, Stop, Tape } from '../records/index.ts';
 import {
   standByRow,
@@ -11,7 +10,7 @@ import {
 import { planeAt } from '../geo/index.ts';
 import type { Held } from './held.ts';
 import { placeOfStop } from './placeOfStop.ts';
-import { countsOf, plantsOf, type KeptCount, type WalkFacts } from './readWalkFacts.ts';
+import { countsAt, plantsOf, type KeptCount, type WalkFacts } from './readWalkFacts.ts';
 import { stagesAtStop, type StopStages } from './stagesAtStop.ts';
 
 export interface WalkStop {
@@ -41,7 +40,7 @@ export function readWalkStand(
 ): WalkStand {
   const byStop = new Map(observations.map((own) => [own[0]?.data.stopId, own]));
   const stops = facts.stops.map(({ id, data }) =>
-    readStop(id, data, byStop.get(id) ?? [], facts.planting.data.crop),
+    readStop(facts, { id, data }, byStop.get(id) ?? []),
   );
   return { ...facts, stops, ...summariseWalk(stops, facts) };
 }
@@ -93,16 +92,15 @@ function summariseWalk(
   };
 }
 
-/** One stop of a walk with what was seen there. @example readStop(stop.id, stop.data, observations, 'corn').tapes.length */
+/** One stop of a walk with what was seen there. @example readStop(facts, stop, observations).tapes.length */
 export function readStop(
-  id: string,
-  data: Stop,
+  facts: WalkFacts,
+  { id, data }: Held<Stop>,
   own: readonly Kept<'observation'>[],
-  crop: Crop,
 ): WalkStop {
-  const counts = countsOf(own);
+  const counts = countsAt(facts, id, own);
   const staged = stagesAtStop(
-    crop,
+    facts.planting.data.crop,
     own.map(({ data: seen }) => seen),
   );
   return {

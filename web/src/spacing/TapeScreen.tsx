@@ -1,4 +1,4 @@
-import { analyseSpacing, idFor, tapeRun, type Tape } from '@sendero/core';
+import { analyseSpacing, idFor, tapeAt, tapeRun, type Tape } from '@sendero/core';
 import { Button, TextInput } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { ResetIcon } from '@radix-ui/react-icons';
@@ -115,7 +115,7 @@ function TapeCapture(props: StepProps) {
 
   const found = analyseSpacing([tapeRun(tape)], { referenceM: facts.spacingM });
   const lengthM = Math.max(
-    tape.readToM ?? facts.walk.data.lengthM ?? 5,
+    tape.readToM ?? tapeAt(facts) ?? 5,
     cursor + facts.spacingM,
     (last ?? 0) + facts.spacingM,
   );
@@ -232,7 +232,7 @@ function TapeCapture(props: StepProps) {
             key={`${row} ${tape.readToM}`}
             readToM={tape.readToM}
             lastM={last ?? null}
-            usualM={facts.walk.data.lengthM}
+            usualM={tapeAt(facts)}
             onReadTo={(readToM) => write(() => ({ readToM }))}
           />
           <dl className="facts sheet" style={{ alignContent: 'start' }} aria-live="off">

@@ -1,4 +1,12 @@
-import { idFor, countedLength, rowsAsSeen, type Count, type WalkFacts } from '@sendero/core';
+import {
+  countedLength,
+  factsAt,
+  idFor,
+  rowsAsSeen,
+  tapeAt,
+  type Count,
+  type WalkFacts,
+} from '@sendero/core';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useStore } from 'react-redux';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
@@ -64,7 +72,7 @@ export default function CaptureScreen() {
 
 /** What a tap changes (the key, the tab of its row, the figures) looks at its own counts: the rest is not drawn again. */
 function StopCapture({
-  facts,
+  facts: ofWalk,
   stop,
   onStop,
 }: {
@@ -74,6 +82,8 @@ function StopCapture({
 }) {
   const device = useDevice();
   const navigate = useNavigate();
+  // Strips of a trial may have rows of another width, or another rate.
+  const facts = useMemo(() => factsAt(ofWalk, stop.id), [ofWalk, stop.id]);
   const { walk, planting, planter } = facts;
   const store = useStore<RootState>();
   const byRow = walk.data.method === 'everyRow' && planter !== null;
@@ -111,8 +121,8 @@ function StopCapture({
     stopId: stop.id,
     type: 'count',
     row,
-    lengthM: countedLength({ ...walk.data, rowWidthM: planting.data.rowWidthM }),
-    rowWidthM: planting.data.rowWidthM,
+    lengthM: countedLength({ ...walk.data, lengthM: tapeAt(facts), rowWidthM: facts.rowWidthM }),
+    rowWidthM: facts.rowWidthM,
     inStep: 0,
     oneBehind: 0,
     twoBehind: 0,

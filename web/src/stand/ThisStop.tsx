@@ -1,4 +1,4 @@
-import { countsOf, perM2Of, type WalkFacts } from '@sendero/core';
+import { countsAt, perM2Of, type WalkFacts } from '@sendero/core';
 import { memo } from 'react';
 import { useUnits } from '../units/useUnits.ts';
 import { selectChildren } from '../data/hooks.ts';
@@ -20,7 +20,7 @@ export const ThisStop = memo(function ThisStop({
     (state) => selectChildren(state, 'observation', 'stopId', stopId),
     AFTER_THE_KEY_MS,
   );
-  const counts = countsOf(observed);
+  const counts = countsAt(facts, stopId, observed);
   const units = useUnits();
   const kind = units.standKind(facts.denseStand);
   const here = perM2Of(counts.map(({ data }) => data));

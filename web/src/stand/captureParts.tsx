@@ -1,4 +1,4 @@
-import type { WalkFacts } from '@sendero/core';
+import { tapeAt, type WalkFacts } from '@sendero/core';
 import { useHotkeys } from '@mantine/hooks';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
 import { memo } from 'react';
@@ -55,7 +55,7 @@ export const Head = memo(function Head({
 }) {
   const units = useUnits();
   const minutes = useTimeHere(stopId);
-  const { method, hoopDiameterM, lengthM } = facts.walk.data;
+  const { method, hoopDiameterM } = facts.walk.data;
   return (
     <div className="field-head">
       <Link
@@ -72,7 +72,10 @@ export const Head = memo(function Head({
         <div className="small soft">
           {method === 'hoop'
             ? `hoop of ${units.show(hoopDiameterM!, 'hoopDiameter')}`
-            : `${units.show(lengthM!, 'rowLength')} of tape${method === 'bothSides' ? ', both sides' : ''}`}
+            : `${units.show(tapeAt(facts)!, 'rowLength')} of tape${method === 'bothSides' ? ', both sides' : ''}`}
+          {facts.rowWidthM === facts.planting.data.rowWidthM
+            ? ''
+            : `; ${units.show(facts.rowWidthM, 'rowWidth')} rows in this strip`}
           {minutes ? `; ${minutes} min here` : ''}
         </div>
       </div>

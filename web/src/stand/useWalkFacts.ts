@@ -1,5 +1,13 @@
-import { countsOf, readWalkFacts, type KeptCount, type WalkFacts } from '@sendero/core';
+import {
+  countsOf,
+  readWalkFacts,
+  type Kept,
+  type KeptCount,
+  type TrialOfWalk,
+  type WalkFacts,
+} from '@sendero/core';
 import { useMemo } from 'react';
+import { shallowEqual } from 'react-redux';
 import { useAppSelector, type RootState } from '../data/store.ts';
 import {
   selectChildren,
@@ -22,6 +30,7 @@ export function useWalkFacts(walkId: string | undefined): WalkFacts | null | und
   const stops = useChildren('stop', 'walkId', walkId);
   const plan =
     useAppSelector((state) => selectOne(state, 'samplingPlan', walk?.data.planId)) ?? null;
+  const trials = useTrialsOfWalk(planting?.id, stops);
   const weightsOfWorkspace = useWorkspace()?.data.weights ?? null;
   return useMemo(() => {
     if (walk?.data.purpose !== 'stand' || !planting || !field) return null;
@@ -34,8 +43,34 @@ export function useWalkFacts(walkId: string | undefined): WalkFacts | null | und
       stops,
       weightsOfWorkspace,
       plan,
+      trials,
     );
-  }, [read, walk, planting, field, planter, stops, weightsOfWorkspace, plan]);
+  }, [read, walk, planting, field, planter, stops, weightsOfWorkspace, plan, trials]);
+}
+
+/** The trials in whose strips stops of a walk stand; usually none. */
+function useTrialsOfWalk(
+  plantingId: string | undefined,
+  stops: readonly Kept<'stop'>[],
+): TrialOfWalk[] {
+  const all = useChildren('trial', 'plantingId', plantingId);
+  const ids = useMemo(() => new Set(stops.flatMap(({ data }) => data.trialId ?? [])), [stops]);
+  const strips = useAppSelector(
+    (state) =>
+      all.flatMap((trial) =>
+        ids.has(trial.id) ? selectChildren(state, 'trialStrip', 'trialId', trial.id) : [],
+      ),
+    shallowEqual,
+  );
+  return useMemo(
+    () =>
+      all.flatMap((trial) =>
+        ids.has(trial.id)
+          ? [{ trial, strips: strips.filter(({ data }) => data.trialId === trial.id) }]
+          : [],
+      ),
+    [all, ids, strips],
+  );
 }
 
 /** What was counted at a stop, each change of it at once. */

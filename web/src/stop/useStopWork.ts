@@ -1,4 +1,4 @@
-import { readStop, type WalkFacts, type WalkStop } from '@sendero/core';
+import { factsAt, readStop, type WalkFacts, type WalkStop } from '@sendero/core';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { useChildren } from '../data/hooks.ts';
@@ -18,8 +18,6 @@ export function useStopWork(): StopWork | null | undefined {
   return useMemo(() => {
     if (!facts) return facts;
     const stop = facts.stops.find(({ id }) => id === stopId);
-    return stop
-      ? { facts, stop: readStop(stop.id, stop.data, seen, facts.planting.data.crop) }
-      : null;
+    return stop ? { facts: factsAt(facts, stop.id), stop: readStop(facts, stop, seen) } : null;
   }, [facts, seen, stopId]);
 }
