@@ -1066,6 +1066,20 @@ takes(
   { signed: 'value', runs: 15 },
 );
 takes(
+  'fitBestResponse',
+  'x value price cost',
+  args(
+    list(record({ x: number(0, 9), value: number(0, 3) }), 3, 9).map((points) => [
+      { x: -1, value: 1 },
+      { x: 10, value: 2 },
+      { x: 12, value: 1.5 },
+      ...points,
+    ]),
+    record({ price: number(0.1, 5), cost: number(0, 1) }),
+  ),
+  { signed: 'value x', runs: 10 },
+);
+takes(
   'fitResponse',
   'x value price cost',
   args(
@@ -1377,6 +1391,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'siteOf',
     'trialKey',
     'countsAt',
+    'depthWindow',
     'factsAt',
     'tapeAt',
     'plantedAs',

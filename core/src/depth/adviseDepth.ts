@@ -135,6 +135,19 @@ const WINDOWS: Record<
     follow: { range: [1, 2], aim: 1.25 },
   },
 };
+/**
+ * Depths that a crop may be planted at by both methods together, m: shallowest, deepest. Common practice, not research.
+ *
+ * @example depthWindow('corn') // [0.0381, 0.0762], 1½ to 3 in
+ */
+export function depthWindow(crop: Crop): [shallowestM: number, deepestM: number] {
+  const { fixed, follow } = WINDOWS[crop];
+  return [
+    Math.min(fixed.range[0], follow.range[0]) * INCH_M,
+    Math.max(fixed.range[1], follow.range[1]) * INCH_M,
+  ];
+}
+
 /** How deep into moist soil each school wants the seed, inches. */
 const INTO_MOISTURE = { fixed: 0.25, follow: 0.5 };
 

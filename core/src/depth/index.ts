@@ -28,6 +28,7 @@ export { depthByReadings, wetness, type MoistureReading } from './moistureReadin
 export {
   adviseDepth,
   DEPTH_SCHOOLS,
+  depthWindow,
   DRY_LAYER_STEP_M,
   FORECASTS,
   LEVERS,

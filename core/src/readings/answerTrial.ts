@@ -5,8 +5,10 @@ import {
   analyseFactors,
   analyseSplitPlot,
   analyseTrial,
+  fitBestResponse,
   fitResponse,
   lookAtPlots,
+  TRIAL_MEASURE_FACTS,
   type CovariateAnalysis,
   type Demonstration,
   type EmergenceTrial,
@@ -64,7 +66,9 @@ export interface TrialAnswer {
   against: AgainstCheck[];
   splitPlot: SplitPlotAnalysis | null;
   factors: FactorAnalysis | null;
-  response: Response | null;
+  response: (Response & { shape: ResponseShape }) | null;
+  /** The curve describes the levels: their means do not depart from it, and no pair of them contradicts its best. */
+  responseHolds: boolean;
   covariate: CovariateAnalysis | null;
   /** Why there is no answer by furrow moisture, when strips have some. */
   noCovariate: string | null;
@@ -105,7 +109,7 @@ export function trialEmergence({
 /**
  * What a trial says by one of its measures. Strips that were missed are left out; one that was done otherwise counts as what was done.
  *
- * @param of.pricePerKg of its crop; null: none is known
+ * @param of.pricePerKg of its crop; null: none is known; @param of.shape of the curve through numeric levels; null: the one that fits best
  * @returns null while fewer than two treatments are measured
  * @example answerTrial(reading, 'yield', { pricePerKg: 0.165 })?.against[0].interval // [0.012, 0.055], kg/m²
  */
@@ -115,11 +119,11 @@ export function answerTrial(
   {
     pricePerKg = null,
     adjustment = 'none',
-    shape = 'quadratic',
+    shape = null,
   }: {
     pricePerKg?: number | null;
     adjustment?: TrialAdjustment;
-    shape?: ResponseShape;
+    shape?: ResponseShape | null;
   } = {},
 ): TrialAnswer | null {
   const { trial, treatments, check } = reading;
@@ -148,6 +152,7 @@ export function answerTrial(
     splitPlot: null,
     factors: null,
     response: null,
+    responseHolds: true,
     covariate: null,
     noCovariate: null,
     looked: null,
@@ -198,6 +203,21 @@ export function answerTrial(
           why: moist.length > 0 ? 'Some strips have no furrow moisture: enter theirs.' : null,
         };
   const levels = new Set(measured.map(({ treatment }) => treatment.value));
+  const money = worthOfMore(reading, measure, pricePerKg);
+  const response =
+    // A best level is asked for where more of the measure is better.
+    TRIAL_MEASURE_FACTS[measure].more && !levels.has(null) && levels.size >= LEVELS_FOR_A_CURVE
+      ? unlessRefused(() => {
+          const points = measured.map(({ strip, treatment, value }) => ({
+            x: treatment.value!,
+            value,
+            block: String(strip.block),
+          }));
+          return shape === null
+            ? fitBestResponse(points, money)
+            : { ...fitResponse(points, { shape, ...money }), shape };
+        }).read
+      : null;
   const ses = against.map(({ interval, difference }) => interval[1] - difference);
   return {
     ...plain,
@@ -217,24 +237,39 @@ export function answerTrial(
             ),
           ).read
         : null,
-    response:
-      !levels.has(null) && levels.size >= LEVELS_FOR_A_CURVE
-        ? unlessRefused(() =>
-            fitResponse(
-              measured.map(({ strip, treatment, value }) => ({
-                x: treatment.value!,
-                value,
-                block: String(strip.block),
-              })),
-              { shape, ...worthOfMore(reading, measure, pricePerKg) },
-            ),
-          ).read
-        : null,
+    response,
+    responseHolds: response === null || holds(response, analysis, present.concat(check)),
     covariate: byMoisture.read,
     noCovariate: byMoisture.why,
     looked,
     canTell: ses.length > 0 ? Math.max(...ses) : null,
   };
+}
+
+/** A p-value from which on the levels contradict a curve. */
+const CONTRADICTS = 0.05;
+
+/** Whether the curve describes its levels: no lack of fit, and the level nearest to its best is not clearly beaten by another. */
+function holds(
+  { lackOfFit, optimum, p }: Response,
+  { treatments, differences }: ReplicatedTrial,
+  levels: readonly TrialTreatment[],
+): boolean {
+  if (lackOfFit && lackOfFit.p < CONTRADICTS) return false;
+  if (p > CONTRADICTS) return true;
+  const valueOf = new Map(levels.map(({ label, value }) => [label, value]));
+  const tested = treatments.filter(({ treatment }) => (valueOf.get(treatment) ?? null) !== null);
+  const [nearest] = [...tested].sort(
+    (a, b) =>
+      Math.abs(valueOf.get(a.treatment)! - optimum.x) -
+      Math.abs(valueOf.get(b.treatment)! - optimum.x),
+  );
+  const [top] = [...tested].sort((a, b) => b.mean - a.mean);
+  if (!nearest || !top || nearest.treatment === top.treatment) return true;
+  return !differences.some(
+    ({ a, b, pTukey }) =>
+      pTukey < CONTRADICTS && [a, b].includes(nearest.treatment) && [a, b].includes(top.treatment),
+  );
 }
 
 /** The first strip of each treatment; a demonstration has no more. */

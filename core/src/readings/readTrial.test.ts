@@ -306,7 +306,9 @@ describe('what a trial says', () => {
     );
     expect(trialMoneySentence(answer, reading, us)).toMatch(/It pays from [\d.]+\/bu on\.$/);
     expect(answer.response).not.toBeNull();
-    expect(trialResponseSentence(answer, reading, us)).toMatch(/outside what was tested/);
+    expect(trialResponseSentence(answer, reading, us)).toMatch(
+      /^Best of the levels tested: .*the highest\./,
+    );
     expect(answer.primary).toBe(true);
     // A wheel for every row pays the sooner the more acres it works; its chance is that of the gain beyond what it must be.
     const wheels = (acres: number) => ({
@@ -335,7 +337,7 @@ describe('what a trial says', () => {
     }
     const dearAnswer = answerTrial(dear, 'yield', { pricePerKg: 0.16 })!;
     expect(trialResponseSentence(dearAnswer, dear, us)).toMatch(
-      /^The best lies about .* One more costs what it earns at about/,
+      /^Best .* Most profitable level: about/,
     );
   });
 

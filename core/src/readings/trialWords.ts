@@ -1,4 +1,5 @@
 import { CROP_FACTS } from '../crops/index.ts';
+import { depthWindow } from '../depth/index.ts';
 import { outermostCrossing, TRIAL_MEASURE_FACTS, TRIAL_QUESTION_FACTS } from '../trials/index.ts';
 import type { QuantityKind } from '../units/index.ts';
 import type { AgainstCheck, TrialAnswer } from './answerTrial.ts';
@@ -106,19 +107,55 @@ export function trialResponseSentence(
   show: Show,
 ): string | null {
   const { response } = answer;
-  const kind = TRIAL_QUESTION_FACTS[reading.trial.data.factors[0]!.question].kind;
+  const { question } = reading.trial.data.factors[0]!;
+  const { kind } = TRIAL_QUESTION_FACTS[question];
   if (!response || !kind) return null;
-  if (response.p > 0.05) return 'The curve through the levels is not told from a flat line.';
+  const { label } = TRIAL_QUESTION_FACTS[question];
+  if (response.p > 0.05)
+    return `No clear response to ${label.toLowerCase()} over the levels tested.`;
+  if (!answer.responseHolds)
+    return 'The levels do not follow a simple curve: compare them pair by pair instead.';
   const { x, interval, atEdge } = response.optimum;
+  const at = (value: number) => show(value, kind);
   const range = (of: readonly [number, number] | null) =>
-    of ? `, between ${show(of[0], kind)} and ${show(of[1], kind)}` : '';
-  const best = atEdge
-    ? `The best lies outside what was tested, beyond ${show(x, kind)}: test further that way.`
-    : `The best lies about ${show(x, kind)}${range(interval)}.${interval ? '' : ' How far it may be off these strips do not tell.'}`;
+    of ? ` (95 % range ${at(of[0])} to ${at(of[1])})` : '';
   const pays = response.economicOptimum;
-  return pays
-    ? `${best} One more costs what it earns at about ${show(pays.x, kind)}${range(pays.interval)}.`
-    : best;
+  const profitable = pays
+    ? ` Most profitable level: about ${at(pays.x)}${range(pays.interval)}.`
+    : '';
+  if (atEdge) return `${edgeSentence(answer, reading, at)}${profitable}`;
+  const best = `Best level: about ${at(x)}${range(interval)}.`;
+  return `${best}${interval ? '' : ' These strips cannot say how far from it the best may be.'}${profitable}`;
+}
+
+/** A p-value below which a curve is said to go on improving at an edge. */
+const STILL_IMPROVES = 0.05;
+
+/** The best level is the lowest or highest that was tested. */
+function edgeSentence(
+  { response }: TrialAnswer,
+  reading: TrialReading,
+  at: (value: number) => string,
+): string {
+  const { optimum, edge } = response!;
+  const end = edge!.at === 'low' ? 'lowest' : 'highest';
+  const best = `Best of the levels tested: ${at(optimum.x)}, the ${end}.`;
+  const limits = levelLimits(reading);
+  const atLimit = limits && (edge!.at === 'low' ? optimum.x <= limits[0] : optimum.x >= limits[1]);
+  if (atLimit)
+    return `${best} It is also the limit that is advised for ${CROP_FACTS[reading.planting.data.crop].label.toLowerCase()}: do not go beyond it.`;
+  return edge!.p <= STILL_IMPROVES
+    ? `${best} It still improves there: test ${edge!.at === 'low' ? 'lower' : 'higher'} levels too.`
+    : `${best} Whether going beyond it is better is not clear.`;
+}
+
+/** Levels that are advised for the crop, SI; null where the question has no such limits. */
+function levelLimits({ trial, planting }: TrialReading): readonly [number, number] | null {
+  const { crop } = planting.data;
+  const { question } = trial.data.factors[0]!;
+  if (question === 'depth') return depthWindow(crop);
+  if (question === 'rate') return CROP_FACTS[crop].usual.seedsPerM2;
+  return question === 'rowWidth' ? CROP_FACTS[crop].usual.rowWidthM : null;
 }
 
 /** What is best given furrow moisture: where two levels change places; null where moisture tells nothing. */

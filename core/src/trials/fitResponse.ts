@@ -8,6 +8,7 @@ import {
   fieller,
   fitLinear,
   fUpperTail,
+  tCdf,
   tQuantile,
   type Interval,
   type LinearFit,
@@ -32,6 +33,13 @@ export interface Response {
   optimum: { x: number; interval: [number, number] | null; atEdge: boolean };
   /** Where one more of x costs what it earns; null without a price and a cost. */
   economicOptimum: { x: number; interval: [number, number] | null } | null;
+  /**
+   * Where the best lies at an edge of what was tested: that the curve still improves there by chance, one-sided, by the slope of a parabola at
+   * that edge. Null where the best lies inside.
+   */
+  edge: { at: 'low' | 'high'; p: number } | null;
+  /** The levels' own means against the curve: a small p says that the curve does not describe them. Null where they leave nothing to tell that by. */
+  lackOfFit: { f: number; df1: number; df2: number; p: number } | null;
   residualSd: number;
   residualDf: number;
   /** Of the shape against a flat line. */
@@ -52,7 +60,7 @@ const STEPS = 40;
  * plateau’s join the values that its profile likelihood does not rule out, by F.
  *
  * @param points in any units; three levels of x or more; @param of.price of a unit of value; @param of.cost of a unit of x
- * @returns intervals null where they are no finite ones; `optimum.x` within what was tested
+ * @returns intervals null where they are no finite ones; `optimum.x` within what was tested; `edge` and `lackOfFit` say how far the curve may be followed
  * @throws RangeError for a figure that is none, fewer than three levels, or nothing left to tell chance by
  * @example fitResponse(points, { shape: 'quadratic' }).optimum // { x: 0.052, interval: [0.046, 0.061], atEdge: false }
  */
@@ -83,7 +91,29 @@ export function fitResponse(
   /** What one more of x must bring. */
   const slopeWanted = price !== undefined && cost !== undefined ? cost / price : null;
   const of = { points, head, overBlocks, y, levels, slopeWanted, flat, residualDf };
-  return shape === 'quadratic' ? quadratic(of) : plateau(of, shape);
+  const fitted = shape === 'quadratic' ? quadratic(of) : plateau(of, shape);
+  const { x, atEdge } = fitted.optimum;
+  return {
+    ...fitted,
+    edge: atEdge ? edgeOf(of, x === levels[0] ? 'low' : 'high') : null,
+    lackOfFit: lackOfFitOf(of, fitted),
+  };
+}
+
+/**
+ * The shape that leaves least of the strips unexplained; all have as many coefficients, so that this is the one with the lowest AIC. Of shapes that fit
+ * alike the quadratic is taken.
+ *
+ * @example fitBestResponse(points, { price: 0.16, cost: 0.002 }).shape // 'linearPlateau'
+ */
+export function fitBestResponse(
+  points: readonly ResponsePoint[],
+  money: { price?: number; cost?: number } = {},
+): Response & { shape: ResponseShape } {
+  return RESPONSE_SHAPES.map((shape) => ({
+    ...fitResponse(points, { shape, ...money }),
+    shape,
+  })).reduce((best, one) => (one.residualSd < best.residualSd * (1 - 1e-9) ? one : best));
 }
 
 interface Given {
@@ -100,7 +130,45 @@ interface Given {
 const both = (interval: Interval | null): [number, number] | null =>
   interval && [interval.lower, interval.upper];
 
-function quadratic(given: Given): Response {
+/** Whether a parabola through the levels still improves beyond an edge. */
+function edgeOf({ points, head, y, levels, residualDf }: Given, at: 'low' | 'high') {
+  const middle = (levels[0]! + levels.at(-1)!) / 2;
+  const fit = fitLinear(
+    points.map(({ x }, i) => [...head[i]!, x - middle, (x - middle) ** 2]),
+    y,
+  );
+  const { estimate, se } = contrastsOf(fit, fit.residualSs / residualDf);
+  const slope = [
+    ...head[0]!.map(() => 0),
+    1,
+    2 * ((at === 'low' ? levels[0]! : levels.at(-1)!) - middle),
+  ];
+  const outward = (at === 'low' ? -1 : 1) * estimate(slope);
+  const error = se(slope);
+  return { at, p: error > 0 ? 1 - tCdf(outward / error, residualDf) : Number(outward <= 0) };
+}
+
+/** What the levels' own means explain beyond the curve, against what is left within them. */
+function lackOfFitOf(
+  { points, head, y, levels, residualDf }: Given,
+  { residualSd }: Pick<Response, 'residualSd'>,
+): Response['lackOfFit'] {
+  const df1 = levels.length - 1 - SHAPE;
+  const df2 = residualDf - df1;
+  if (df1 < 1 || df2 < 1) return null;
+  const means = fitLinear(
+    points.map(({ x }, i) => [...head[i]!, ...levels.slice(1).map((level) => Number(x === level))]),
+    y,
+  );
+  if (!(means.residualSs > 0)) return null;
+  const beyond = Math.max(0, residualSd ** 2 * residualDf - means.residualSs);
+  const f = beyond / df1 / (means.residualSs / df2);
+  return { f, df1, df2, p: fUpperTail(f, df1, df2) };
+}
+
+type Fitted = Omit<Response, 'edge' | 'lackOfFit'>;
+
+function quadratic(given: Given): Fitted {
   const { points, head, overBlocks, y, levels, slopeWanted, flat, residualDf } = given;
   // About the middle of the levels, so that a large x takes nothing from the figures.
   const middle = (levels[0]! + levels.at(-1)!) / 2;
@@ -172,7 +240,7 @@ const pOf = ({ residualSs }: LinearFit, left: number, df: number): number =>
 const fallen = (shape: ResponseShape, x: number, join: number): number =>
   shape === 'linearPlateau' ? Math.max(0, join - x) : Math.max(0, join - x) ** 2;
 
-function plateau(given: Given, shape: ResponseShape): Response {
+function plateau(given: Given, shape: ResponseShape): Fitted {
   const { points, head, overBlocks, y, levels, slopeWanted, flat, residualDf } = given;
   const [low, high] = [levels[0]!, levels.at(-1)!];
   const range = high - low;

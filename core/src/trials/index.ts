@@ -30,6 +30,7 @@ export {
   type SplitPlotAnalysis,
 } from './analyseSplitPlot.ts';
 export {
+  fitBestResponse,
   fitResponse,
   RESPONSE_SHAPES,
   type Response,

@@ -52,7 +52,7 @@ export function Answer({ reading }: { reading: TrialReading }) {
   const own = useWorkspace()?.data.prices?.[crop] ?? null;
   const pricePerKg = own ?? CROP_FACTS[crop].pricePerKg;
   const [chosen, setChosen] = useState<TrialMeasure | null>(null);
-  const [shape, setShape] = useState<ResponseShape>('quadratic');
+  const [shape, setShape] = useState<ResponseShape | null>(null);
   const [adjustment, setAdjustment] = useState<TrialAdjustment>('none');
   const measure =
     chosen ?? (measured.includes(trial.data.primary) ? trial.data.primary : measured[0]!);
@@ -175,7 +175,7 @@ export function Answer({ reading }: { reading: TrialReading }) {
                             value,
                             says: SHAPE_WORDS[value],
                           }))}
-                          value={shape}
+                          value={answer.response.shape}
                           onChange={(next) => next && setShape(next)}
                         />
                       </>

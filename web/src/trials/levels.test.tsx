@@ -103,13 +103,14 @@ async function weighed(
   });
 }
 const answerSays = async () => plain((await screen.findByTestId('answer')).textContent);
-const best = async () => /The best lies[^.]*(\.[^.]*)?\./.exec(await answerSays())?.[0] ?? null;
+const best = async () =>
+  /Best (level|of the levels tested): [^.]*(\.[^.]*)?\./.exec(await answerSays())?.[0] ?? null;
 
 describe('levels of a figure: the curve through them', () => {
   it('an arch has its best inside, with what it may be off by', async () => {
     await weighed((inches) => 2900 - 180 * (inches - 1.9) ** 2);
     const says = await best();
-    expect(says).toMatch(/^The best lies about (1⅞|2) in, between [\d⅛¼⅜½⅝¾⅞]+ in and/);
+    expect(says).toMatch(/^Best level: about (1⅞|2) in \(95 % range [\d⅛¼⅜½⅝¾⅞]+ in to/);
     const picture = screen.getByRole('img', { name: 'Curve through the levels' });
     // A point a strip, and the band that the best lies in.
     expect(picture.querySelectorAll('circle')).toHaveLength(20);
@@ -118,26 +119,40 @@ describe('levels of a figure: the curve through them', () => {
     expect(screen.queryByRole('img', { name: /^Share of the seeds up/ })).toBeNull();
   });
 
-  it('bearing more the deeper, the best lies outside what was tested', async () => {
+  it('yielding more the deeper, the best is the deepest tested; beyond the crop’s limit nothing is advised', async () => {
     await weighed((inches) => 2500 + 120 * inches);
-    expect(await best()).toMatch(/outside what was tested, beyond 3 in: test further that way/);
+    const says = await answerSays();
+    expect(says).toContain('Best of the levels tested: 3 in, the highest.');
+    expect(says).toContain('the limit that is advised for corn: do not go beyond it');
+    expect(says).not.toMatch(/test higher|test further/);
+  });
+
+  it('a curve that the levels do not follow names no best', async () => {
+    // Good at the shallowest and the deepest, poor in between.
+    await weighed((inches) => 2700 + 250 * Math.abs(inches - 2) - 600 * Number(inches > 2.9));
+    expect(await answerSays()).toContain(
+      'The levels do not follow a simple curve: compare them pair by pair instead.',
+    );
+    expect(await best()).toBeNull();
   });
 
   it('where no level bears more than another, no best is named', async () => {
     await weighed(() => 2800);
     expect(await answerSays()).toContain(
-      'The curve through the levels is not told from a flat line',
+      'No clear response to planting depth over the levels tested.',
     );
     expect(await best()).toBeNull();
   });
 
-  it('another shape is tried beside it, and the sentence follows', async () => {
+  it('the shape that fits best is taken; another is tried beside it, and the sentence follows', async () => {
     const here = await weighed((inches) => 2900 - 180 * Math.max(0, 2 - inches));
-    const arch = await answerSays();
-    await here.press('straight to a flat top', 'radio');
     const flat = await answerSays();
-    expect(flat).not.toBe(arch);
-    expect(flat).toMatch(/The best lies about [\d⅛¼⅜½⅝¾⅞]+ in/);
+    expect(
+      (screen.getByRole('radio', { name: 'straight to a flat top' }) as HTMLInputElement).checked,
+    ).toBe(true);
+    await here.press('an arch', 'radio');
+    expect(await answerSays()).not.toBe(flat);
+    expect(flat).toMatch(/Best level: about [\d⅛¼⅜½⅝¾⅞]+ in/);
   });
 
   it('adjusted for where strips lie, the plain answer stands beside it', async () => {
