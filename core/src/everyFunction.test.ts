@@ -1421,7 +1421,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'replantAnswer',
     'inHundred',
   ] as const),
-  ...(['waitSentence', 'whySentence', 'tasksAfter', 'recountOn', 'scoreCalls'] as const),
+  ...(['waitSentence', 'whySentence', 'whyOf', 'tasksAfter', 'recountOn', 'scoreCalls'] as const),
   ...(['readCauseTable', 'writeCauseTable'] as const),
   ...([
     'weighCauses',

@@ -204,7 +204,9 @@ export {
   replantSentence,
   SWING_WORDS,
   waitSentence,
+  whyOf,
   whySentence,
+  type ReplantWhy,
 } from './replantWords.ts';
 export {
   measuredStrips,

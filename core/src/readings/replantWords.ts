@@ -2,7 +2,9 @@ import { CROP_FACTS } from '../crops/index.ts';
 import type { ReplantDecision, ReplantQuestion, StandInjury } from '../records/index.ts';
 import type { Flip, FlipInput, ReplantAdvice, SwingInput } from '../replant/index.ts';
 import type { Show } from './cardWords.ts';
+import { THIN_BELOW } from '../stand/index.ts';
 import type { ReplantReading } from './readReplantCase.ts';
+import type { StandPart } from './weakParts.ts';
 
 /** What each thing that can be done is called. */
 export const OPTION_WORDS: Record<ReplantDecision, string> = {
@@ -134,25 +136,86 @@ export function waitSentence(
     : `Waiting is not worth it: a recount tells ${money(valueOfRecount)}, not more than its delay costs. ${each}`;
 }
 
-/** Why, in the case’s own figures: the stand against the break-even, part by part where parts differ. */
-export function whySentence(advice: ReplantAdvice, reading: ReplantReading, show: Show): string {
-  const { stand, expectedPerM2, case: one, parts } = reading;
-  if (!stand || !one) return '';
-  const kind = CROP_FACTS[one.crop].denseStand ? 'denseStand' : 'population';
+/** Why the advice is what it is, as codes and figures. */
+export type ReplantWhy =
+  /** Weak parts lie below the stand from which a part is kept, the others above it. */
+  | { why: 'parts'; evenPerM2: number; weak: StandPart[]; rest: StandPart[] }
+  /** Keeping is best: the stand is full, thin but above the turning stand, or nothing turns it. */
+  | { why: 'full' }
+  | { why: 'keepAbove'; evenPerM2: number }
+  | { why: 'keepAnyStand' }
+  /** Something else is best, below a stand or whatever the stand. */
+  | { why: 'otherBelow'; option: ReplantDecision; evenPerM2: number }
+  | { why: 'otherAnyStand'; option: ReplantDecision };
+
+/** A stand of at least this share of the expected one is full. As on a walk. */
+const FULL = THIN_BELOW;
+
+/** @example whyOf(advice, reading) // { why: 'keepAbove', evenPerM2: 3.4 } */
+export function whyOf(
+  advice: ReplantAdvice,
+  { stand, expectedPerM2, case: one, parts }: ReplantReading,
+): ReplantWhy | null {
+  if (!stand || !one) return null;
+  const { option } = advice.options[0]!;
   const even = advice.breakEvenPlantsPerM2;
-  const weak = advice.worstZones.map((i) => parts[i]!);
-  if (even !== null && weak.length > 0 && weak.length < parts.length)
-    return `Keeping pays above ${show(even, kind)}: ${weak.map((part) => `${part.name} stands at ${show(part.plantsPerM2, kind)}`).join(', ')}, ${parts
-      .filter((part) => !weak.includes(part))
-      .map((part) => `${part.name} at ${show(part.plantsPerM2, kind)}`)
-      .join(', ')}.`;
+  const evenOfParts = advice.breakEvenOfPartsPerM2;
+  const weak = advice.worstZones.flatMap((i) => parts[i] ?? []);
+  if (option === 'replantWorst' && evenOfParts !== null && weak.length > 0)
+    return {
+      why: 'parts',
+      evenPerM2: evenOfParts,
+      weak,
+      rest: parts.filter((part) => !weak.includes(part)),
+    };
+  const share = one.stand.plantsPerM2 / expectedPerM2;
+  if (option === 'keep') {
+    if (share >= FULL) return { why: 'full' };
+    return even === null ? { why: 'keepAnyStand' } : { why: 'keepAbove', evenPerM2: even };
+  }
+  return even === null
+    ? { why: 'otherAnyStand', option }
+    : { why: 'otherBelow', option, evenPerM2: even };
+}
+
+const DOING: Record<ReplantDecision, string> = {
+  keep: 'Keeping',
+  replantAll: 'Replanting',
+  replantWorst: 'Replanting the worst part',
+  fillIn: 'Filling in',
+  changeCrop: 'Changing the crop',
+  wait: 'Waiting',
+};
+
+/** Why, in the case’s own figures: the stand against the one at which the advice turns, part by part where parts differ. */
+export function whySentence(advice: ReplantAdvice, reading: ReplantReading, show: Show): string {
+  const why = whyOf(advice, reading);
+  const { expectedPerM2, case: one, stopped } = reading;
+  if (!why || !one) return '';
+  const kind = CROP_FACTS[one.crop].denseStand ? 'denseStand' : 'population';
+  const at = (perM2: number) => show(perM2, kind);
+  const each = (some: readonly StandPart[]) =>
+    some.map((part) => `${part.name} has ${at(part.plantsPerM2)}`).join(', ');
   const share = Math.round((100 * one.stand.plantsPerM2) / expectedPerM2);
-  const stands = `${show(one.stand.plantsPerM2, kind)} effective plants stand, ${share} % of what was to be expected.`;
-  if (even === null)
-    return `${stands} Replanting returns less than any stand kept, or less than it costs.`;
-  return one.stand.plantsPerM2 >= even
-    ? `${stands} Keeping pays above ${show(even, kind)}: a weak stand alone is no reason, the late date and its costs count against a replant.`
-    : `${stands} Keeping pays only above ${show(even, kind)}.`;
+  const stands = `The effective stand is ${at(one.stand.plantsPerM2)}, ${share} % of the expected stand.`;
+  const but =
+    stopped.length > 0 && advice.options[0]!.option !== 'keep'
+      ? ` It is not possible: ${stopped.map((question) => QUESTION_WORDS[question].stops).join(', ')}.`
+      : '';
+  switch (why.why) {
+    case 'parts':
+      return `A part is worth keeping above ${at(why.evenPerM2)}: ${each(why.weak)}; ${each(why.rest)}.${but}`;
+    case 'full':
+      return `${stands} There is nothing to replant.`;
+    case 'keepAbove':
+      return `${stands} Keeping returns more above ${at(why.evenPerM2)}. A thin stand alone is no reason to replant: the later date and its costs count too.`;
+    case 'keepAnyStand':
+      return `${stands} Because of its date and costs, replanting returns less than keeping even a much thinner stand.`;
+    case 'otherBelow':
+      return `${stands} ${DOING[why.option]} returns more below ${at(why.evenPerM2)}.${but}`;
+    case 'otherAnyStand':
+      return `${stands} ${DOING[why.option]} returns more than keeping any stand.${but}`;
+  }
 }
 
 /** From what to what an input would have to go, for the advice to turn. */

@@ -1,12 +1,12 @@
 import { requireWhole } from '../arguments/index.ts';
 import { mean, type SeededRandom } from '../stats/index.ts';
-import { breakEvenStand } from './breakEvenStand.ts';
 import type { ReplantOption } from './replantOptions.ts';
 import { flipsOf, type Flip } from './flips.ts';
 import { requireCase, type ReplantCase } from './replantCase.ts';
 import { REPLANT_DEFAULTS } from './replantDefaults.ts';
-import { MIDDLE, returnsOf, spentPerM2, type Draw, type Return } from './returns.ts';
+import { MIDDLE, returnsOf, type Draw, type Return } from './returns.ts';
 import { swingsOf, type Swing } from './swings.ts';
+import { turningStand, turningStandOfParts } from './turningStand.ts';
 
 export interface OptionReturn {
   option: ReplantOption;
@@ -26,7 +26,10 @@ export interface ReplantAdvice {
   /** Zones that replanting the worst means, by their place in the case. */
   worstZones: number[];
   probabilityReplantBetter: number;
+  /** The stand at which this advice turns: keeping returns most above it. Null where no stand turns it. */
   breakEvenPlantsPerM2: number | null;
+  /** Of single parts, where the worst of them are replanted. */
+  breakEvenOfPartsPerM2: number | null;
   costOfWaitingPerDay: number;
   /** What a recount is expected to be worth before its delay is paid for: never below zero. */
   valueOfRecount: number;
@@ -49,6 +52,8 @@ const DATES = 12;
 const DATES_APART = 3;
 /** Of the return, below which a recount is not worth the way there. A default of this app. */
 const WORTH_A_VISIT = 0.005;
+/** Draws that say where the advice turns. */
+const FEW = 64;
 /** Draws between two words of how far it is. */
 const STEP = 2000;
 
@@ -116,6 +121,13 @@ export function* adviseReplantSteps(
     returns.reduce((top, one, o) => (one.each[i]! > returns[top]!.each[i]! ? o : top), 0),
   );
   const [kept, replanted] = [returns[0]!.each, returns[1]!.each];
+  const rest = Math.max(...returns.slice(1).map(({ each: values }) => mean(values)!));
+  /** A figure of a few draws, moved so that it is that of all draws for the case as it is. */
+  const asTold = (of: (other: ReplantCase) => number, told: number) => {
+    const off = told - of(replantCase);
+    return (other: ReplantCase) => of(other) + off;
+  };
+  const few = worlds.slice(0, FEW);
   return {
     options: returns
       .map(({ option, each: values }, o) => {
@@ -135,9 +147,10 @@ export function* adviseReplantSteps(
       .sort((a, b) => b.expectedPerM2 - a.expectedPerM2),
     worstZones: own.worst,
     probabilityReplantBetter: worlds.filter((_, i) => replanted[i]! > kept[i]!).length / draws,
-    breakEvenPlantsPerM2: breakEven(replantCase, own.bearsAgain(MIDDLE)),
+    breakEvenPlantsPerM2: turningStand(replantCase, asTold(keepAhead(few), mean(kept)! - rest)),
+    breakEvenOfPartsPerM2: replantCase.zones ? turningStandOfParts(replantCase) : null,
     ...waiting(replantCase, worlds),
-    flips: flipsOf(replantCase),
+    flips: flipsOf(replantCase, asTold(replantBehind(few), mean(kept)! - mean(replanted)!)),
     swings: swingsOf(replantCase),
     byDate: dates.map((daysAfterBest, i) => ({
       daysAfterBest,
@@ -145,6 +158,20 @@ export function* adviseReplantSteps(
     })),
   };
 }
+
+/** What keeping returns over the best of everything else, on average. */
+const keepAhead = (worlds: readonly Draw[]) => (other: ReplantCase) => {
+  const [keep, ...rest] = offeredBy(other, returnsOf(other)).map(([, give]) =>
+    mean(worlds.map(give))!,
+  );
+  return keep! - Math.max(...rest);
+};
+
+/** What keeping returns over replanting all of it, on average. */
+const replantBehind = (worlds: readonly Draw[]) => (other: ReplantCase) => {
+  const { keep, replantAll } = returnsOf(other);
+  return mean(worlds.map((draw) => keep(draw) - replantAll(draw)))!;
+};
 
 const replantedOn = (one: ReplantCase, daysAfterBest: number): ReplantCase => ({
   ...one,
@@ -194,20 +221,4 @@ function waiting(one: ReplantCase, worlds: readonly Draw[]) {
     valueOfWaiting,
     waitWorth: valueOfWaiting > WORTH_A_VISIT * Math.abs(now.today),
   };
-}
-
-function breakEven(one: ReplantCase, bears: number): number | null {
-  const { costs } = one;
-  return breakEvenStand({
-    crop: one.crop,
-    daysAfterBest: one.daysAfterBest,
-    replant: one.replant,
-    fullYieldKgPerM2: one.fullYieldKgPerM2,
-    // What drying takes of each kg is as if it sold for less; taken off here from its returns.
-    pricePerKg: one.pricePerKg,
-    costPerM2: spentPerM2(costs) + (costs.dryPerKg ?? 0) * one.fullYieldKgPerM2 * bears,
-    ...(one.school ? { school: one.school } : {}),
-    ...(one.curves ? { curves: one.curves } : {}),
-    ...(one.bend ? { standPower: one.bend.power } : {}),
-  });
 }

@@ -1,5 +1,5 @@
 import type { ReplantCase } from './replantCase.ts';
-import { MIDDLE, returnsOf } from './returns.ts';
+import { withStand } from './turningStand.ts';
 
 export const FLIP_INPUTS = [
   'stand',
@@ -31,18 +31,7 @@ const INPUTS: Record<
   stand: {
     from: ({ stand }) => stand.plantsPerM2,
     range: ({ replant }) => [0, replant.plantsPerM2 * 1.3],
-    with: (one, value) => ({
-      ...one,
-      stand: { ...one.stand, plantsPerM2: value },
-      ...(one.zones
-        ? {
-            zones: one.zones.map((zone) => ({
-              ...zone,
-              plantsPerM2: Math.max(0, zone.plantsPerM2 + value - one.stand.plantsPerM2),
-            })),
-          }
-        : {}),
-    }),
+    with: withStand,
   },
   replantDate: {
     from: ({ replant }) => replant.daysAfterBest,
@@ -101,12 +90,12 @@ const INPUTS: Record<
   },
 };
 
-/** Where each input would turn the advice, the nearest first. */
-export function flipsOf(one: ReplantCase): Flip[] {
-  const ahead = (other: ReplantCase) => {
-    const { keep, replantAll } = returnsOf(other);
-    return keep(MIDDLE) - replantAll(MIDDLE);
-  };
+/**
+ * Where each input by itself would make keeping and replanting change places, the nearest first.
+ *
+ * @param ahead what keeping returns over replanting, for a case with another input
+ */
+export function flipsOf(one: ReplantCase, ahead: (other: ReplantCase) => number): Flip[] {
   const now = ahead(one);
   return FLIP_INPUTS.flatMap((what) => {
     const input = INPUTS[what];
@@ -115,7 +104,7 @@ export function flipsOf(one: ReplantCase): Flip[] {
     const turns = [low, high].flatMap((end) => {
       if (Math.sign(ahead(input.with(one, end))) === Math.sign(now)) return [];
       let [near, far] = [from, end];
-      for (let i = 0; i < 60; i++) {
+      for (let i = 0; i < 24; i++) {
         const middle = (near + far) / 2;
         if (Math.sign(ahead(input.with(one, middle))) === Math.sign(now)) near = middle;
         else far = middle;

@@ -1,5 +1,6 @@
 import type { GridRate } from './grid.ts';
 import { lateRowRates } from './lateRowRates.ts';
+import { replantSentenceRates } from './replantSentenceRates.ts';
 import { responseRates } from './responseRates.ts';
 
 export { keepsGrid, meanOf, overWorlds, summarise, type GridLimit, type GridRate } from './grid.ts';
@@ -14,5 +15,6 @@ interface WorldRates {
 /** Error rates over families of worlds that differ from the one each method was built on, by subject. */
 export const WORLD_RATES: Record<string, WorldRates> = {
   lateRows: { rates: lateRowRates, runs: 200, sample: 3 },
+  replantSentences: { rates: replantSentenceRates, runs: 10_000, sample: 150 },
   response: { rates: responseRates, runs: 60, sample: 1 },
 };
