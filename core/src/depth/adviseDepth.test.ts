@@ -139,6 +139,38 @@ describe('read, set, read again', () => {
         expect(inches(dry)).toBeGreaterThanOrEqual(inches(dry, 'fixedWindow') - 1e-9);
       }
   });
+  it.each<Partial<DepthConditions>>([{ cloddy: true }, { soil: 'sand' }, { forecast: 'drying' }])(
+    'moist wherever it is read, it stays after at most two readings: %o',
+    (conditions) => {
+      const readings: MoistureReading[] = [];
+      const depths = Array.from({ length: 6 }, () => {
+        const { next } = of({ ...conditions, readings });
+        readings.push({ depthM: next.atM, feel: 'adequate' });
+        return next.atM;
+      });
+      expect(depths.at(-1)).toBeCloseTo(depths[0]!, 9);
+      expect(of({ ...conditions, readings: readings.slice(0, 1) }).next.do).toBe('stay');
+    },
+  );
+  it('says “stay” only where it was read to be moist at that depth', () => {
+    const { next } = of({ cloddy: true, readings: [{ depthM: 1 * INCH, feel: 'adequate' }] });
+    expect(next.do).toBe('setAndRead');
+  });
+  it('felt wet at every depth with rain to come: wait until it drains, never stay', () => {
+    const wet = [1.5, 2, 2.5].map((d): MoistureReading => ({ depthM: d * INCH, feel: 'wet' }));
+    expect(of({ readings: wet, forecast: 'rain' }).next.do).toBe('tooWet');
+    expect(of({ readings: wet, forecast: 'mild' }).next.do).not.toBe('tooWet');
+    expect(of({ readings: [], forecast: 'rain' }).next.do).toBe('read');
+  });
+  it('rain to come never makes soybean shallower', () => {
+    for (const soil of SOILS)
+      for (const date of ['2027-04-20', '2027-05-20']) {
+        const soybean = { crop: 'soybean' as const, soil, date };
+        const dry = adviseDepth({ ...usual, ...soybean }).schools;
+        const rain = adviseDepth({ ...usual, ...soybean, forecast: 'rain' }).schools;
+        expect(rain.map(({ depthM }) => depthM)).toEqual(dry.map(({ depthM }) => depthM));
+      }
+  });
   it('bad readings are refused by name', () => {
     expect(() => wetness(at(1, -1))).toThrow(/^value/);
     expect(() => wetness({ depthM: 0.05, value: 1, adequate: 0 })).toThrow(/^adequate/);

@@ -1,5 +1,5 @@
 import { INCH_M } from '../units/index.ts';
-import { requireDate, requireNotNegative } from '../arguments/index.ts';
+import { requireDate, requireNotNegative, requirePositive } from '../arguments/index.ts';
 import { CROP_FACTS, type Crop } from '../crops/index.ts';
 import {
   ampleness,
@@ -77,9 +77,10 @@ export interface DepthReason {
 export interface DepthStep {
   /**
    * Read there first, since nothing was looked at; set the machine there, plant a little, and read there;
-   * stay, since it was read to be moist there; or wait, dry to the deepest the school allows.
+   * stay, since it was read to be moist there; wait, dry to the deepest the school allows; or wait until it drains, wet
+   * wherever it was felt with more rain to come.
    */
-  do: 'read' | 'setAndRead' | 'stay' | 'wait';
+  do: 'read' | 'setAndRead' | 'stay' | 'wait' | 'tooWet';
   atM: number;
 }
 
@@ -148,6 +149,24 @@ export function depthWindow(crop: Crop): [shallowestM: number, deepestM: number]
   ];
 }
 
+/**
+ * The window that a target belongs to, m: of the fixed window method, or of following the moisture where the target lies outside that; null
+ * where it lies outside both.
+ *
+ * @example windowAround('corn', 0.0508) // [0.0381, 0.0635], 1½ to 2½ in
+ */
+export function windowAround(
+  crop: Crop,
+  targetM: number,
+): [shallowestM: number, deepestM: number] | null {
+  requirePositive('targetM', targetM);
+  for (const { range } of [WINDOWS[crop].fixed, WINDOWS[crop].follow]) {
+    const [low, high] = [range[0] * INCH_M, range[1] * INCH_M];
+    if (targetM >= low - 1e-9 && targetM <= high + 1e-9) return [low, high];
+  }
+  return null;
+}
+
 /** How deep into moist soil each school wants the seed, inches. */
 const INTO_MOISTURE = { fixed: 0.25, follow: 0.5 };
 
@@ -155,7 +174,8 @@ const isEarly = ({ crop, date }: DepthConditions) => date.slice(5, 10) < CROP_FA
 
 /** What moves the depth beside the moisture asked for, inches; each a default of this app. */
 function moves(conditions: DepthConditions, school: DepthSchool): [DepthReasonName, number][] {
-  const { soil, crusting, cloddy, forecast, faults, faultsStay, readings, dryLayerM } = conditions;
+  const { crop, soil, crusting, cloddy, forecast, faults, faultsStay, readings, dryLayerM } =
+    conditions;
   // Hardly a dry layer over soil that was read to be adequate is ample as well.
   const driest = readings.length === 0 ? 0 : Math.min(...readings.map(wetness));
   const thin = dryLayerM === null ? 0 : Math.max(0, 1 - dryLayerM / (0.5 * INCH_M));
@@ -167,10 +187,14 @@ function moves(conditions: DepthConditions, school: DepthSchool): [DepthReasonNa
     ['early', school === 'earlyShallow' ? -0.25 : school === 'earlyDeep' && 0.25],
     ['ampleMoisture', ample > 0 && -0.125 * ample],
     ['sand', soil === 'sand' && 0.25],
-    ['crust', (crusting || (soil === 'clay' && forecast === 'rain')) && -0.25],
+    [
+      'crust',
+      (crusting || (soil === 'clay' && forecast === 'rain' && crop !== 'soybean')) && -0.25,
+    ],
     ['clods', cloddy && 0.25],
     ['drying', forecast === 'drying' && 0.25],
-    ['rain', forecast === 'rain' && -0.125],
+    // The top inch dries first, and soybean swells and dies there: rain to come is no reason to leave it shallower.
+    ['rain', forecast === 'rain' && crop !== 'soybean' && -0.125],
     ['cold', forecast === 'cold' && -0.125],
     ['faults', faults.length > 0 && faultsStay && 0.25],
   ];
@@ -180,12 +204,19 @@ function moves(conditions: DepthConditions, school: DepthSchool): [DepthReasonNa
 /** Moist soil this little above the seed, inches, is as good as around it; the smallest step people set. */
 const CLOSE = 0.125;
 
+/** Felt wet wherever it was looked at. */
+const isWetThrough = (readings: readonly MoistureReading[]) =>
+  readings.length > 0 && readings.every((one) => 'feel' in one && one.feel === 'wet');
+
 /** What was read as it bears on a depth: moist there, dry down to the deepest one can set, or not known. */
 function knownAt(readings: readonly MoistureReading[], depth: number, deepest: number) {
   const read = readings.map((one) => ({ at: one.depthM / INCH_M, moist: wetness(one) >= 1 }));
   const lowestDry = Math.max(-1, ...read.filter(({ moist }) => !moist).map(({ at }) => at));
   if (lowestDry >= deepest - CLOSE) return 'outOfReach';
-  return read.some(({ at, moist }) => moist && at > lowestDry && at <= depth + CLOSE)
+  // What was read elsewhere says nothing of this depth.
+  return read.some(
+    ({ at, moist }) => moist && at > lowestDry && Math.abs(at - depth) <= CLOSE + 1e-9,
+  )
     ? 'moist'
     : 'unknown';
 }
@@ -214,12 +245,13 @@ function adviseSchool(
   push('readDry', parting * drynessAt(readings, window.aim * INCH_M));
   const asked = readings.length === 0 ? 0 : depthByReadings(readings) / INCH_M;
   const dry = conditions.dryLayerM === null ? null : conditions.dryLayerM / INCH_M;
+  if (dry !== null) push('dryLayer', Math.max(0, dry + INTO_MOISTURE[style] - depth));
+  for (const [because, by] of moves(conditions, school)) push(because, by);
+  // Clods, sand and drying move the aim, never what was read: else each moist reading would ask for a deeper one.
   push(
     readings.some((one) => wetness(one) < 1) ? 'readDry' : 'readDeep',
     Math.max(0, asked - depth),
   );
-  if (dry !== null) push('dryLayer', Math.max(0, dry + INTO_MOISTURE[style] - depth));
-  for (const [because, by] of moves(conditions, school)) push(because, by);
   // Nothing takes the seed back out of the moisture it was set into.
   const floor = Math.max(range[0], asked, dry === null ? 0 : dry + CLOSE);
   push('limit', Math.min(range[1], Math.max(floor, depth)) - depth);
@@ -234,13 +266,15 @@ function adviseSchool(
     moistureShortM: short * INCH_M,
     next: {
       do:
-        short > 0 || known === 'outOfReach'
-          ? 'wait'
-          : known === 'moist'
-            ? 'stay'
-            : readings.length === 0 && dry === null
-              ? 'read'
-              : 'setAndRead',
+        conditions.forecast === 'rain' && isWetThrough(readings)
+          ? 'tooWet'
+          : short > 0 || known === 'outOfReach'
+            ? 'wait'
+            : known === 'moist'
+              ? 'stay'
+              : readings.length === 0 && dry === null
+                ? 'read'
+                : 'setAndRead',
       atM,
     },
   };

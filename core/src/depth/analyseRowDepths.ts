@@ -74,7 +74,12 @@ export interface PlanterDepths {
   /** One-way F test that the rows differ; null while no row has two readings or there is one row. */
   rowsDiffer: { f: number; df1: number; df2: number; p: number } | null;
   /** The depth that rows set alike have in common, and the shift of all of them that it asks for: 0 while it is not called off. */
-  machine: { depthM: number; shiftM: number };
+  machine: {
+    depthM: number;
+    shiftM: number;
+    /** Off the target, but inside the window: nothing is ordered, and rows are judged against this depth. */
+    acceptedInWindow: boolean;
+  };
   rows: RowDepth[];
 }
 
@@ -115,6 +120,8 @@ const ROWS: RowPrior = {
  * @param targetM depth aimed for, m
  * @param toleranceM what is still on target, m either way
  * @param stepM step of the planter's depth stop, m of seed depth
+ * @param windowM shallowest and deepest that are accepted for this crop, m: a machine that is off its target inside it is not shifted, and its rows are
+ *   then judged against the depth they have in common; left out: the target alone counts
  * @param readingStepM graduation the depths were read to, m: no spread is smaller than it leaves
  * @returns depths in m; rows in order of their number
  * @throws RangeError naming the reading or setting that is wrong
@@ -129,7 +136,14 @@ export function analyseRowDepths(
     toleranceM,
     stepM,
     readingStepM = DEFAULT_READING_STEP_M,
-  }: { targetM: number; toleranceM: number; stepM: number; readingStepM?: number },
+    windowM,
+  }: {
+    targetM: number;
+    toleranceM: number;
+    stepM: number;
+    readingStepM?: number;
+    windowM?: readonly [shallowestM: number, deepestM: number];
+  },
 ): PlanterDepths {
   requireSome('readings', readings);
   requirePositive('targetM', targetM);
@@ -166,22 +180,29 @@ export function analyseRowDepths(
     variance: moderated.variances[g]!,
     df: moderated.df[g]!,
   }));
-  const band = [targetM - toleranceM, targetM + toleranceM] as const;
-  const posterior = rowPosterior(evidence, band, ROWS);
+  const against = (aimM: number) => {
+    const band = [aimM - toleranceM, aimM + toleranceM] as const;
+    return { aimM, band, ...rowPosterior(evidence, band, ROWS) };
+  };
+  const onTarget = against(targetM);
+  const { centre, below, above } = onTarget.machine;
+  const isMachineOff = Math.max(below, above) >= CALLED_OFF;
+  const acceptedInWindow =
+    isMachineOff && windowM !== undefined && centre >= windowM[0] && centre <= windowM[1];
+  const posterior = acceptedInWindow ? against(centre) : onTarget;
+  const { aimM, band } = posterior;
   const loose = looseRows(groups, floorSd);
   // One row is a row, no machine.
-  const shared =
-    groups.length > 1 ? posterior.machine : { ...posterior.machine, below: 0, above: 0 };
   const shiftM =
-    Math.max(shared.below, shared.above) >= CALLED_OFF
-      ? steps(targetM - shared.centre, stepM, shared.below > shared.above ? 1 : -1)
+    isMachineOff && !acceptedInWindow && groups.length > 1
+      ? steps(targetM - centre, stepM, below > above ? 1 : -1)
       : 0;
   return {
     meanM: fit.mean,
     withinRowSdM: fit.withinSd,
     betweenRowSdM: fit.betweenSd,
     rowsDiffer: pooled ? rowsDiffer(groups, means, pooled) : null,
-    machine: { depthM: shared.centre, shiftM },
+    machine: { depthM: centre, shiftM, acceptedInWindow },
     rows: rows.map(([row, depths], g) => {
       const meanM = means[g]!;
       const half = pooled
@@ -191,7 +212,7 @@ export function analyseRowDepths(
       const verdict = judge(chance, calledOff(depths.length));
       // What is not called by itself goes with the machine, unless it is on target as it is.
       const correctionM = isOff(verdict)
-        ? correction(chance, verdict, { targetM, stepM })
+        ? correction(chance, verdict, { targetM: aimM, stepM })
         : verdict === 'undecided'
           ? shiftM
           : 0;
@@ -211,7 +232,7 @@ export function analyseRowDepths(
         se: { m: Math.sqrt(evidence[g]!.variance / depths.length), df: evidence[g]!.df },
         outside: { shallow: chance.below, deep: chance.above },
         verdict,
-        besideTarget: verdict === 'on target' && pHolm[g]! <= 0.05,
+        besideTarget: verdict === 'on target' && pHolm[g]! <= 0.05 && !acceptedInWindow,
         loose: loose[g]!,
         correctionM,
         exception: Math.abs(correctionM - shiftM) > stepM / 2,

@@ -29,6 +29,7 @@ export {
   adviseDepth,
   DEPTH_SCHOOLS,
   depthWindow,
+  windowAround,
   DRY_LAYER_STEP_M,
   FORECASTS,
   LEVERS,

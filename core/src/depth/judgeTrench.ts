@@ -18,6 +18,8 @@ export interface TrenchRow {
 export type TrenchFinding =
   /** With the rows that need something else than the machine as a whole. */
   | { finding: 'wholePlanter'; offM: number; shiftM: number; exceptions: number[] }
+  /** The machine as a whole is off its target, inside the window: only said. */
+  | { finding: 'insideWindow'; offM: number; depthM: number; windowM: readonly [number, number] }
   | {
       finding: 'offRows';
       rows: {
@@ -50,18 +52,22 @@ export type TrenchFinding =
  *
  * @param depths from `analyseRowDepths`; null when no depth was read
  * @param rows what each opened furrow showed
- * @param targetM depth aimed for; @param toleranceM what is still on target
+ * @param targetM depth aimed for; @param toleranceM what is still on target; @param windowM what is accepted for the crop
  * @example judgeTrench(depths, rows, { targetM: 0.051, toleranceM: 0.006 })[0].finding // 'offRows'
  */
 export function judgeTrench(
   depths: PlanterDepths | null,
   rows: readonly TrenchRow[],
-  { targetM, toleranceM }: { targetM: number; toleranceM: number },
+  {
+    targetM,
+    toleranceM,
+    windowM,
+  }: { targetM: number; toleranceM: number; windowM?: readonly [number, number] },
 ): TrenchFinding[] {
   requirePositive('targetM', targetM);
   requirePositive('toleranceM', toleranceM);
   const findings: TrenchFinding[] = [];
-  if (depths) findings.push(...judgeDepths(depths, targetM, toleranceM));
+  if (depths) findings.push(...judgeDepths(depths, { targetM, toleranceM, windowM }));
   const judged = rows.reduce((sum, row) => sum + row.judgedForMoisture, 0);
   const dry = rows.reduce((sum, row) => sum + row.judgedForMoisture - row.moist, 0);
   if (dry > 0) {
@@ -90,13 +96,24 @@ export function judgeTrench(
   return findings;
 }
 
-function judgeDepths(depths: PlanterDepths, targetM: number, toleranceM: number): TrenchFinding[] {
+function judgeDepths(
+  depths: PlanterDepths,
+  {
+    targetM,
+    toleranceM,
+    windowM,
+  }: { targetM: number; toleranceM: number; windowM: readonly [number, number] | undefined },
+): TrenchFinding[] {
   const findings: TrenchFinding[] = [];
+  const { shiftM, depthM, acceptedInWindow } = depths.machine;
+  // Rows of an accepted machine are off the depth that they have in common.
+  const aimM = acceptedInWindow ? depthM : targetM;
   const off = depths.rows.flatMap(({ row, verdict, meanM, correctionM, exception }) =>
-    isOff(verdict) ? [{ row, verdict, offM: meanM - targetM, correctionM, exception }] : [],
+    isOff(verdict) ? [{ row, verdict, offM: meanM - aimM, correctionM, exception }] : [],
   );
-  const { shiftM, depthM } = depths.machine;
   const exceptions = off.flatMap(({ row, exception }) => (exception ? [row] : []));
+  if (acceptedInWindow && windowM)
+    findings.push({ finding: 'insideWindow', offM: depthM - targetM, depthM, windowM });
   if (shiftM !== 0)
     findings.push({ finding: 'wholePlanter', offM: depthM - targetM, shiftM, exceptions });
   if (off.length > 0) findings.push({ finding: 'offRows', rows: off });
@@ -106,7 +123,7 @@ function judgeDepths(depths: PlanterDepths, targetM: number, toleranceM: number)
       finding: 'undecidedRows',
       rows: undecided.map(({ row, moreDigs }) => ({ row, moreDigs })),
     });
-  if (off.length === 0 && undecided.length === 0)
+  if (off.length === 0 && undecided.length === 0 && !acceptedInWindow)
     findings.push({ finding: 'onTarget', rows: depths.rows.length });
   const beside = depths.rows.filter(({ besideTarget }) => besideTarget);
   if (beside.length > 0)

@@ -3,6 +3,7 @@ import type { Cover } from '../belowGround/index.ts';
 import {
   digOf,
   sinceAdjustment,
+  windowAround,
   type Feel,
   type FurrowFindings,
   type SideWall,
@@ -92,6 +93,8 @@ export interface CardDepths {
   offM: number[];
   targetM: number;
   toleranceM: number;
+  /** Depths accepted for the crop; null where the target lies outside of them. */
+  windowM: readonly [number, number] | null;
 }
 
 /** A tape read in one row. */
@@ -411,6 +414,7 @@ function trenchCells(
   const adjustments = places.flatMap(({ seen }) =>
     seen.flatMap((one) => (one.type === 'adjustment' ? [one] : [])),
   );
+  const windowM = windowAround(planting.data.crop, targetM);
   return sinceAdjustment(dug, adjustments).now.map(({ row, at, depthsM, stopId, furrow }) => {
     const offM = depthsM.map((depthM) => depthM - targetM);
     if (offM.length > 0) cell('depth', row, stopId, mean(offM)!, offM.length, at);
@@ -418,7 +422,7 @@ function trenchCells(
       cell('depthSpread', row, stopId, sampleSd(offM)!, offM.length, at);
     cell('contact', row, stopId, furrow.contact === 'tight' ? 0 : 1, 1, at);
     cell('closing', row, stopId, furrow.closing === 'firm' ? 0 : 1, 1, at);
-    return { row, plantingId: planting.id, placeId: stopId, offM, targetM, toleranceM };
+    return { row, plantingId: planting.id, placeId: stopId, offM, targetM, toleranceM, windowM };
   });
 }
 

@@ -115,7 +115,18 @@ describe('what a row says', () => {
 describe('what the machine says', () => {
   it('its depth, and rows that belong together', () => {
     expect(
-      plain(machineText({ measure: 'depth', value: -0.5 * INCH_M, interval: null, target: 0 }, us)),
+      plain(
+        machineText(
+          {
+            measure: 'depth',
+            value: -0.5 * INCH_M,
+            interval: null,
+            target: 0,
+            insideWindow: false,
+          },
+          us,
+        ),
+      ),
     ).toBe('The machine as a whole plants ½ in too shallow.');
     const pattern = {
       measure: 'stand' as const,

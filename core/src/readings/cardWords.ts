@@ -192,7 +192,7 @@ export function spreadText({ is, of, passes }: Spread): string | null {
 
 /** @example machineText(card.machine[0], show) // 'The machine as a whole plants ¾ in too deep.' */
 export function machineText(
-  { measure, value, target, interval }: MachineFinding,
+  { measure, value, target, interval, insideWindow }: MachineFinding,
   show: Show,
 ): string {
   const off = value - target;
@@ -202,6 +202,8 @@ export function machineText(
     interval && [interval[0] - target, interval[1] - target],
     show,
   );
+  if (insideWindow)
+    return `The machine as a whole plants ${apart(measure, off, show)} ${off > 0 ? 'deeper' : 'shallower'} than its target${sure}, inside the recommended window: no correction is needed.`;
   return `The machine as a whole plants ${apart(measure, off, show)} too ${off > 0 ? 'deep' : 'shallow'}${sure}.`;
 }
 

@@ -69,6 +69,8 @@ export interface MachineFinding {
   value: number;
   interval: [number, number] | null;
   target: number;
+  /** A depth that is off its target, but accepted for the crop: only said. */
+  insideWindow: boolean;
 }
 
 export interface JudgedMeasure {
@@ -316,11 +318,16 @@ function depthsOf(own: readonly CardDepths[]) {
     offM.map((off) => ({ row, depthM: Math.max(0, first!.targetM + off) })),
   );
   if (!first || readings.length === 0) return null;
-  const { targetM, toleranceM } = first;
+  const { targetM, toleranceM, windowM } = first;
   return {
     targetM,
     toleranceM,
-    ...analyseRowDepths(readings, { targetM, toleranceM, stepM: DEFAULT_DEPTH_STEP_M }),
+    ...analyseRowDepths(readings, {
+      targetM,
+      toleranceM,
+      stepM: DEFAULT_DEPTH_STEP_M,
+      ...(windowM ? { windowM } : {}),
+    }),
   };
 }
 
@@ -343,12 +350,30 @@ function machineFindings(
       const [low, high] = judged.meanInterval;
       const off = judged.mean - target;
       const told = Math.abs(off) > tolerance && (low > target || high < target);
-      return told ? [{ measure, value: judged.mean, interval: judged.meanInterval, target }] : [];
+      const insideWindow =
+        measure === 'depth' &&
+        depths.every(
+          ({ targetM, windowM }) =>
+            windowM !== null && targetM + off >= windowM[0] && targetM + off <= windowM[1],
+        );
+      return told
+        ? [{ measure, value: judged.mean, interval: judged.meanInterval, target, insideWindow }]
+        : [];
     }
     const checks = [...group(depths, ({ plantingId }) => plantingId).values()];
     const read = checks.length === 1 ? depthsOf(checks[0]!) : null;
-    return read && read.machine.shiftM !== 0
-      ? [{ measure, value: read.machine.depthM - read.targetM, interval: null, target }]
+    if (!read) return [];
+    const { depthM, shiftM, acceptedInWindow } = read.machine;
+    return shiftM !== 0 || acceptedInWindow
+      ? [
+          {
+            measure,
+            value: depthM - read.targetM,
+            interval: null,
+            target,
+            insideWindow: acceptedInWindow,
+          },
+        ]
       : [];
   });
 }

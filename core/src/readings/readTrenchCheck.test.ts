@@ -270,3 +270,34 @@ describe('rows to open', () => {
   it('what was adjusted a second time comes back', () =>
     expect(at(read([first, [row(2, [1.5], 5), turned([2, 3], 6)], []]), 3)).toEqual([2, 3]));
 });
+
+describe('a planter off its target, inside the window for the crop', () => {
+  const four = (inches: number[], change: number[] = []) =>
+    [1, 2, 3, 4].map((number, i) =>
+      row(number, change[i] ? inches.map((d) => d + change[i]!) : inches, i + 1),
+    );
+  const deep = [2.375, 2.5, 2.375, 2.5, 2.375];
+
+  it('2⅜ to 2½ in with a target of 2 in: said, and nothing is ordered', () => {
+    const { depths, findings } = read([four(deep)]);
+    expect(depths!.machine).toMatchObject({ shiftM: 0, acceptedInWindow: true });
+    expect(depths!.rows.map(({ correctionM }) => correctionM)).toEqual([0, 0, 0, 0]);
+    expect(findings.map(({ finding }) => finding)).not.toContain('wholePlanter');
+    expect(findings.map(({ finding }) => finding)).not.toContain('offRows');
+    const [inside] = findings;
+    expect(inside).toMatchObject({ finding: 'insideWindow' });
+    expect(trenchVerdict(read([four(deep)]))).toBe('Of 4 rows: 4 on target.');
+  });
+
+  it('a row that differs from the others is still corrected, toward them', () => {
+    const { depths } = read([four(deep, [0, 0, -0.75, 0])]);
+    expect(depths!.machine.acceptedInWindow).toBe(true);
+    expect(depths!.rows[2]).toMatchObject({ verdict: 'shallow', correctionM: 0.75 * INCH });
+  });
+
+  it('outside the window the machine is shifted as before', () => {
+    const { depths } = read([four(deep.map((d) => d + 0.5))]);
+    expect(depths!.machine.acceptedInWindow).toBe(false);
+    expect(depths!.machine.shiftM).toBeLessThan(0);
+  });
+});

@@ -9,6 +9,7 @@ import {
   lastAdjusted,
   liesMoist,
   sinceAdjustment,
+  windowAround,
   type Dig,
   type PlanterDepths,
   type RowChange,
@@ -151,9 +152,11 @@ export function readTrenchCheck(
   const readings = now.flatMap(({ row, depthsM }) => depthsM.map((depthM) => ({ row, depthM })));
   const gaugeErrorM = byGauge(now) > 0 ? (walk.data.gauge?.errorM ?? 0) : 0;
   const readingStepM = Math.max(DEFAULT_READING_STEP_M, gaugeErrorM);
+  const windowM = windowAround(crop, targetM);
+  const window = windowM ? { windowM } : {};
   const depths =
     readings.length > 0
-      ? analyseRowDepths(readings, { targetM, toleranceM, stepM, readingStepM })
+      ? analyseRowDepths(readings, { targetM, toleranceM, stepM, readingStepM, ...window })
       : null;
 
   const byRow = new Map<number, typeof now>();
@@ -201,7 +204,7 @@ export function readTrenchCheck(
     now: new Map([...byRow].map(([row, digs]) => [row, digs.map(({ held }) => held)])),
     drawn,
     depths,
-    findings: judgeTrench(depths, trenchRows, { targetM, toleranceM }),
+    findings: judgeTrench(depths, trenchRows, { targetM, toleranceM, ...window }),
     changes: beforeAndAfter(adjusted, before, depths, { targetM, toleranceM }),
     adjusted,
     before,

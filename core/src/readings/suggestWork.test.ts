@@ -93,7 +93,9 @@ describe('what a card asks to be mended', () => {
 
   it('a machine that is off as a whole comes first, and rows in tracks are one item', () => {
     const card = cardWith([finding('late', 2)], {
-      machine: [{ measure: 'depth', value: 0.5 * INCH_M, interval: null, target: 0 }],
+      machine: [
+        { measure: 'depth', value: 0.5 * INCH_M, interval: null, target: 0, insideWindow: false },
+      ],
       patterns: [
         {
           measure: 'late',

@@ -126,7 +126,7 @@ export function suggestWork(
     };
   };
   const machine = card.machine.flatMap((one): WorkSuggestion[] => {
-    if (one.measure !== 'depth') return [];
+    if (one.measure !== 'depth' || one.insideWindow) return [];
     const { byM, says } = steps(one.target - one.value);
     return [
       {

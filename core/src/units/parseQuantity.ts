@@ -2,10 +2,11 @@ import { toSi, UNITS, type Dimension, type Unit, type UnitName } from './unitTab
 
 /**
  * What was read. `other`: what it says if its mark is meant the other way; `unsure` when nothing tells which
- * is meant, so that a person has to be asked.
+ * is meant, so that a person has to be asked. `readAs`: the unit that was taken in place of the one asked for.
  */
 export type Parsed =
-  { ok: true; value: number; other?: number; unsure?: true } | { ok: false; problem: string };
+  | { ok: true; value: number; other?: number; unsure?: true; readAs?: UnitName }
+  | { ok: false; problem: string };
 
 /** Mark between the whole and the decimals of a number; the other one parts thousands. */
 export type DecimalMark = '.' | ',';
@@ -164,6 +165,15 @@ export function parseQuantity(
     return problem(`“${text}” has more than one number: put a space after each comma of a list.`);
   const found = readPlain(written.plain, text, dimension, unit, problem);
   if (!found.ok) return found;
+  const field = PER_FIELD_AREA[unit];
+  if (field && found.value >= toSi(field.from, unit) && !/[a-z²]/i.test(text.replace(/k\s*$/i, '')))
+    return {
+      ok: true,
+      value: toSi(found.value / UNITS[unit].factor, field.unit),
+      other: found.value,
+      unsure: true,
+      readAs: field.unit,
+    };
   const other =
     written.other === undefined ? null : readPlain(written.other, text, dimension, unit, problem);
   // A share of one, without its sign: 0.05 may be 5 % or 0.05 %.
@@ -171,6 +181,12 @@ export function parseQuantity(
     return { ok: true, value: found.value * 100, other: found.value, unsure: true };
   return other?.ok ? { ...found, other: other.value } : found;
 }
+
+/** From so many plants on a small area on, a bare number is meant for an acre or a hectare: nobody sows as many. */
+const PER_FIELD_AREA: Partial<Record<UnitName, { from: number; unit: UnitName }>> = {
+  perFt2: { from: 1000, unit: 'perAc' },
+  perM2: { from: 5000, unit: 'perHa' },
+};
 
 /** Reads a text whose numbers are plain. */
 function readPlain(

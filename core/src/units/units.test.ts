@@ -141,6 +141,22 @@ describe('the many ways a figure is written', () => {
     expect(parseQuantity('0.5 %', 'share', 'percent')).toEqual({ ok: true, value: 0.005 });
     expect(parseQuantity('5', 'share', 'percent')).toEqual({ ok: true, value: 0.05 });
   });
+  it('a small-grain rate typed for an acre is asked about, not taken per square foot', () => {
+    for (const typed of ['1500k', '1,500,000', '1500000'])
+      expect(parseQuantity(typed, 'population', 'perFt2')).toEqual({
+        ok: true,
+        value: expect.closeTo(1_500_000 / 4046.8564224, 6),
+        other: expect.closeTo(1_500_000 / 0.3048 ** 2, 0),
+        unsure: true,
+        readAs: 'perAc',
+      });
+    expect(parseQuantity('3,500,000', 'population', 'perM2')).toMatchObject({ readAs: 'perHa' });
+    // What is said with its unit, or is usual, is not asked about.
+    expect(parseQuantity('1500k/ac', 'population', 'perFt2')).not.toHaveProperty('unsure');
+    expect(parseQuantity('28', 'population', 'perFt2')).not.toHaveProperty('unsure');
+    expect(parseQuantity('320', 'population', 'perM2')).not.toHaveProperty('unsure');
+  });
+
   it('a list without spaces is no number, and says so', () =>
     expect(parseQuantity('16,17,15', 'length', 'in')).toMatchObject({
       problem: expect.stringContaining('put a space after each comma'),

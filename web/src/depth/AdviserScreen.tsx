@@ -182,7 +182,7 @@ function Adviser({
               <h2>Why</h2>
               <ul className={styles.reasons}>
                 {shown.reasons.map((reason, i) => (
-                  <li key={i}>{reasonText(reason, units)}</li>
+                  <li key={i}>{reasonText(reason, conditions.crop, units)}</li>
                 ))}
               </ul>
               <p className="small">

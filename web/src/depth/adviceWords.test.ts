@@ -10,17 +10,22 @@ const units = (system: UnitSystem): Units => {
 
 describe('the adviser’s words', () => {
   it('a reason has its direction and its size', () => {
-    expect(reasonText({ because: 'sand', byM: 0.00635 }, units('us'))).toBe(
+    expect(reasonText({ because: 'sand', byM: 0.00635 }, 'corn', units('us'))).toBe(
       '¼ in deeper: Sand dries fast',
     );
-    expect(reasonText({ because: 'crust', byM: -0.00635 }, units('metric'))).toBe(
+    expect(reasonText({ because: 'crust', byM: -0.00635 }, 'corn', units('metric'))).toBe(
       '0.6 cm shallower: A crust is met less deep',
     );
-    expect(reasonText({ because: 'aim', byM: 0.0508 }, units('us'))).toBe('The school’s aim: 2 in');
+    expect(reasonText({ because: 'aim', byM: 0.0508 }, 'corn', units('us'))).toBe(
+      'The school’s aim: 2 in',
+    );
   });
   it('a limit says which end it is', () => {
-    expect(reasonText({ because: 'limit', byM: 0.01 }, units('us'))).toMatch(/shallowest/);
-    expect(reasonText({ because: 'limit', byM: -0.01 }, units('us'))).toMatch(/deepest/);
+    expect(reasonText({ because: 'limit', byM: 0.01 }, 'corn', units('us'))).toMatch(/crown/);
+    expect(reasonText({ because: 'limit', byM: 0.01 }, 'soybean', units('us'))).not.toMatch(
+      /crown/,
+    );
+    expect(reasonText({ because: 'limit', byM: -0.01 }, 'corn', units('us'))).toMatch(/deepest/);
   });
   it('a change is told in the person’s own units', () => {
     const thicker = { if: 'dryLayerThicker', toM: 0.0635 } as const;

@@ -1,6 +1,7 @@
 import {
   DRY_LAYER_STEP_M,
   wetness,
+  type Crop,
   type DepthReason,
   type DepthAdvice,
   type DepthSchool,
@@ -29,6 +30,15 @@ export const SCHOOL_WORDS: Record<DepthSchool, { label: string; creed: string }>
   },
 };
 
+/** Why a crop is not planted shallower than its window. */
+const LIMIT_WORDS: Record<Crop, string> = {
+  corn: 'Held at the shallowest: any shallower, and crown and roots sit too high, or the seed leaves the moisture',
+  soybean:
+    'Held at the shallowest: the top inch dries first, and seed there swells, then dries and dies',
+  wheat:
+    'Held at the shallowest: any shallower, and the crown sits too high for winter, or the seed leaves the moisture',
+};
+
 const BECAUSE: Record<DepthReason['because'], string> = {
   aim: 'The school’s aim',
   dryLayer: 'Seed belongs under the dry layer: in marginal moisture it swells, then dries and dies',
@@ -47,12 +57,12 @@ const BECAUSE: Record<DepthReason['because'], string> = {
 };
 
 /** A reason with its direction and size. @example '+¼ in: Sand dries fast' */
-export function reasonText({ because, byM }: DepthReason, units: Units): string {
+export function reasonText({ because, byM }: DepthReason, crop: Crop, units: Units): string {
   if (because === 'aim') return `${BECAUSE.aim}: ${units.show(byM, 'seedDepth')}`;
   const words =
     because === 'limit'
       ? byM > 0
-        ? 'Held at the shallowest: no shallower, or crown and roots sit too high, or seed leaves the moisture'
+        ? LIMIT_WORDS[crop]
         : 'Held at the deepest the school allows'
       : BECAUSE[because];
   return `${depthChange(byM, units)}: ${words}`;
@@ -77,6 +87,11 @@ export function nextText({ next, ifDryM }: Pick<DepthAdvice, 'next' | 'ifDryM'>,
       return {
         does: `Stay at ${at}`,
         then: 'It was read to be moist there. Read again as it dries.',
+      };
+    case 'tooWet':
+      return {
+        does: 'Too wet: wait until it drains',
+        then: 'It was felt wet wherever it was looked at, and more rain is coming. Wet soil smears and packs around the seed. Plant when a ball of soil from seed depth crumbles when poked.',
       };
     case 'wait':
       return {

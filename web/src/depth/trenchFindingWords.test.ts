@@ -22,6 +22,17 @@ describe('what a trench check says', () => {
     expect(text).toBe('Row 4 is about ¾ in too shallow. Row 7 is about ½ in too deep.');
     expect(next).toBe('Row 4: set ¾ in deeper. Row 7: set ½ in shallower.');
   });
+  it('an accepted depth is said with its window, and orders nothing', () => {
+    const { says: text, next } = says({
+      finding: 'insideWindow',
+      offM: 0.0111,
+      depthM: 0.0619,
+      windowM: [0.0381, 0.0635],
+    });
+    expect(text).toMatch(/inside the recommended window of 1½ in to 2½ in/);
+    expect(next).toMatch(/^No correction is needed/);
+    expect(`${text} ${next}`).not.toMatch(/[Ss]hift|set /);
+  });
   it('a machine off as a whole is shifted first; its exceptions are told from what goes with it', () => {
     const shifted = { finding: 'wholePlanter', offM: -0.0127, shiftM: 0.0127 } as const;
     expect(says({ ...shifted, exceptions: [] }).next).toMatch(

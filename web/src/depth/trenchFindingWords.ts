@@ -15,6 +15,12 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
         says: `The machine as a whole runs about ${units.show(Math.abs(finding.offM), 'seedDepth')} too ${finding.shiftM > 0 ? 'shallow' : 'deep'}.`,
         next: `Shift all rows ${depthChange(finding.shiftM, units)}${finding.exceptions.length > 0 ? ', then set the exceptions' : ''}. First look at what all rows share: frame height, downforce, soft ground, speed.`,
       };
+    case 'insideWindow':
+      return {
+        tone: 'good',
+        says: `The planter runs ${units.show(finding.depthM, 'seedDepth')} deep: ${units.show(Math.abs(finding.offM), 'seedDepth')} ${finding.offM > 0 ? 'deeper' : 'shallower'} than the target, inside the recommended window of ${units.show(finding.windowM[0], 'seedDepth')} to ${units.show(finding.windowM[1], 'seedDepth')}.`,
+        next: 'No correction is needed. Rows are compared with this depth.',
+      };
     case 'offRows':
       return {
         tone: 'act',

@@ -51,8 +51,8 @@ describe('the replant desk of the demo', () => {
       'advice',
       /^Wait until .* and count again\..*Replant all of it: 5\d in 100, a close call\./,
     );
-    await here.mentions(/35 % of what was to be expected/);
-    await here.mentions(/Keeping pays only above/);
+    await here.mentions(/35 % of the expected stand/);
+    await here.mentions(/Replanting returns more below/);
   });
 
   it('one no leaves keeping and waiting alone, and says why', async () => {

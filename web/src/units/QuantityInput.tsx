@@ -82,7 +82,7 @@ const plainly = (value: number, kind: QuantityKind, units: Units) =>
 
 /** Asks about a figure that can be meant in two ways, and says of one that it is unusual. */
 function Doubt({
-  parsed: { value, other, unsure },
+  parsed: { value, other, unsure, readAs },
   usual = null,
   kind,
   onChoose,
@@ -106,7 +106,9 @@ function Doubt({
             h={44}
             onClick={() => onChoose(one)}
           >
-            {plainly(one, kind, units)}
+            {one === value && readAs
+              ? `${units.show(one, 'population')} (${plainly(one, kind, units)})`
+              : plainly(one, kind, units)}
           </Button>
         ))}
       </div>

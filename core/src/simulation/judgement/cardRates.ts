@@ -58,6 +58,7 @@ function check(
       placeId: field,
       offM: dug.flatMap(({ depthM }) => (depthM === null ? [] : [depthM - TARGET_M])),
       targetM: TARGET_M,
+      windowM: null,
       toleranceM: TOLERANCE_M,
     };
   });
