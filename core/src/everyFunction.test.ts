@@ -560,6 +560,7 @@ const dig = record({ row: whole(1, 6), at: instant, depthsM: list(depth, 1, 4) }
 const reading = record({ readTo: some('top', 'bottom'), crop });
 const seed = record({ depthM: fc.option(depth), moist: some(true, false, null) });
 takes('analyseRowDepths', 'readings options', args(readings, aim));
+takes('mayBeMissed', 'stops', args(whole(1, 40)));
 takes('windowAround', 'crop targetM', args(crop, depth));
 takes('depthToBottom', 'depthM readTo crop', args(depth, some('top', 'bottom'), crop));
 takes('calibrateGauge', 'readingsM', args(list(depth, 3, 6)));

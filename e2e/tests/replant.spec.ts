@@ -25,7 +25,7 @@ test('on a phone from a thin walk to the answer and the call, without a signal',
   const advice = page.getByTestId('advice');
   await expect(advice).toHaveText(/^Replant all of it: \d+ in 100/);
   await expect(
-    page.getByText(/^4,500\/ac effective plants stand, 16 % of what/).first(),
+    page.getByText(/^The effective stand is 4,500\/ac, 16 % of the expected stand/).first(),
   ).toBeVisible();
 
   // Nothing but keeping or waiting is open before the questions are answered.

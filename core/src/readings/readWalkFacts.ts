@@ -21,7 +21,8 @@ import {
   type TrialOfWalk,
 } from './stripSeeding.ts';
 
-export type KeptCount = Held<Count>;
+/** A count, and who counted; '' where that is not known. */
+export type KeptCount = Held<Count> & { by: string };
 
 /** What is known of a walk without its counts. */
 export interface WalkFacts {
@@ -122,8 +123,8 @@ export function countsAt(
   const seeding = seedings.get(stopId);
   const counts = countsOf(own);
   return seeding
-    ? counts.map(({ id, data }) => ({
-        id,
+    ? counts.map(({ data, ...count }) => ({
+        ...count,
         data: withRowWidth(data, seeding.rowWidthM, walk.data.method),
       }))
     : counts;
@@ -131,7 +132,9 @@ export function countsAt(
 
 /** The counts among what was observed. */
 export const countsOf = (own: readonly Kept<'observation'>[]): KeptCount[] =>
-  own.flatMap(({ id, data }) => (data.type === 'count' ? [{ id, data }] : []));
+  own.flatMap(({ id, data, editedBy }) =>
+    data.type === 'count' ? [{ id, data, by: editedBy }] : [],
+  );
 
 /** Plants of one count, all stages. */
 export const plantsOf = ({ inStep, oneBehind, twoBehind }: Count) => inStep + oneBehind + twoBehind;

@@ -3,6 +3,7 @@ import {
   standByRow,
   summariseStand,
   USUAL_CV,
+  type CountMethod,
   type RowStand,
   type StandStop,
   type StandSummary,
@@ -21,7 +22,7 @@ export interface WalkStop {
   /** Its plants by stage; null where none was staged. */
   staged: StopStages | null;
   /** The counts with who lags: where none was counted as late, as the plants staged at the stop say. */
-  plants: Count[];
+  plants: (Count & { by: string })[];
   /** Everything else seen there. */
   seen: Held<Observation>[];
 }
@@ -52,6 +53,11 @@ export function shareBehind(counts: readonly Count[]): number {
   return all === 0 ? 0 : late / all;
 }
 
+/** Ways of counting that look at one or two rows of the planter at a stop. */
+const FEW_ROWS: readonly CountMethod[] = ['oneRow', 'bothSides', 'perFoot'];
+/** What a bad row that few stops met leaves open, as a spread between stops of one row. A Sendero default. */
+const ROWS_NOT_COUNTED = { cv: 0.14, df: 3 };
+
 function summariseWalk(
   stops: readonly WalkStop[],
   { walk, weights, planter, denseStand, plan }: WalkFacts,
@@ -75,13 +81,16 @@ function summariseWalk(
           {
             weights,
             plan: places ? { shares: plan!.data.shares } : undefined,
-            // Who lags is patchy, and a few stops know badly how much: a third of a stop’s worth of what is usual.
-            usual: { ...USUAL_CV, df: 0.3 },
+            usual: {
+              // Who lags is patchy, and a few stops know badly how much: a third of a stop’s worth of what is usual.
+              effective: { ...USUAL_CV, df: 0.3 },
+              ...(FEW_ROWS.includes(walk.data.method) ? { stand: ROWS_NOT_COUNTED } : {}),
+            },
           },
         )
       : null;
   const rowCounts = usable.map(({ counts }) =>
-    counts.flatMap(({ data }) => (data.row === null ? [] : [{ ...data, row: data.row }])),
+    counts.flatMap(({ data, by }) => (data.row === null ? [] : [{ ...data, row: data.row, by }])),
   );
   return {
     summary,
@@ -112,7 +121,7 @@ export function readStop(
     ),
     staged,
     plants: withLaggards(
-      counts.map(({ data: count }) => count),
+      counts.map(({ data: count, by }) => ({ ...count, by })),
       staged,
     ),
     seen: own.map(({ id: at, data: seen }) => ({ id: at, data: seen })),
@@ -120,7 +129,7 @@ export function readStop(
 }
 
 /** Nobody counts laggards twice: where plants were staged and none was counted as late, the shares staged are those of the count. */
-function withLaggards(counts: Count[], staged: StopStages | null): Count[] {
+function withLaggards<C extends Count>(counts: C[], staged: StopStages | null): C[] {
   if (!staged || counts.some(({ oneBehind, twoBehind }) => oneBehind + twoBehind > 0))
     return counts;
   const { behind, plants } = staged.reading;

@@ -25,5 +25,5 @@ export {
   type RowStand,
   type StopRows,
 } from './standByRow.ts';
-export { judgeStand, THIN_BELOW, type StandFinding } from './judgeStand.ts';
+export { judgeStand, mayBeMissed, THIN_BELOW, type StandFinding } from './judgeStand.ts';
 export { twoFields, type TwoFields } from './twoFields.ts';

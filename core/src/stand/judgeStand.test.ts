@@ -12,7 +12,7 @@ const names = (...args: Parameters<typeof judgeStand>) =>
 
 describe('judgeStand', () => {
   it('calls a stand full only when the whole interval says so', () => {
-    expect(names(stand(72, 73, 71, 72, 72), [], EXPECTED)).toEqual(['full']);
+    expect(names(stand(72, 73, 71, 72, 72, 73), [], EXPECTED)).toEqual(['full', 'notRuledOut']);
   });
   it('calls a stand thin only when no part of the interval reaches 95 % of the expected', () => {
     expect(judgeStand(stand(50, 52, 51, 49, 50), [], EXPECTED)[0]).toMatchObject({
@@ -30,9 +30,21 @@ describe('judgeStand', () => {
     expect(low).toBeLessThanOrEqual(needed);
     expect(high).toBeGreaterThan(needed);
   });
-  it('no walk is enough before five stops, however well they agree', () => {
-    expect(names(stand(76, 76, 76), [], EXPECTED)).toContain('moreStops');
-    expect(names(stand(76, 77, 76, 77, 76), [], EXPECTED)).not.toContain('moreStops');
+  it('no walk is enough before six stops, however well they agree: so few can all miss a thin part', () => {
+    const four = judgeStand(stand(76, 76, 77, 76), [], EXPECTED);
+    expect(four.find(({ finding }) => finding === 'moreStops')).toMatchObject({ agree: true });
+    expect(names(stand(76, 77, 76, 77, 76), [], EXPECTED)).toContain('moreStops');
+    expect(names(stand(76, 77, 76, 77, 76, 76), [], EXPECTED)).not.toContain('moreStops');
+  });
+  it('says what part of a field that looks full may still be thin', () => {
+    const found = judgeStand(stand(76, 77, 76, 77, 76, 76), [], EXPECTED);
+    expect(found.find(({ finding }) => finding === 'notRuledOut')).toEqual({
+      finding: 'notRuledOut',
+      stops: 6,
+      upToShare: expect.closeTo(0.393, 3),
+    });
+    // Where a stop was thin that is another finding.
+    expect(names(stand(76, 74, 77, 30, 75, 76), [], EXPECTED)).not.toContain('notRuledOut');
   });
   it('a mean that hides two fields is no verdict', () => {
     const found = judgeStand(stand(76, 74, 77, 30, 75, 76), [], EXPECTED);

@@ -1,4 +1,5 @@
-import { requirePositive } from '../arguments/index.ts';
+import { median } from 'd3-array';
+import { requirePositive, requireWhole } from '../arguments/index.ts';
 import { rowsThatAreLate, rowsThatStandOut, type RowStand } from './standByRow.ts';
 import type { StandSummary } from './summariseStand.ts';
 
@@ -8,7 +9,15 @@ export type StandFinding =
   | { finding: 'undecided'; lowestShare: number; highestShare: number; precise: boolean }
   | { finding: 'full'; ofExpected: number }
   | { finding: 'oneStop' }
-  | { finding: 'moreStops'; more: [low: number, high: number]; relativeHalfWidth: number }
+  /** `agree`: the stops seen agree within this share already, but so few may all have missed a thin part. */
+  | {
+      finding: 'moreStops';
+      more: [low: number, high: number];
+      relativeHalfWidth: number;
+      agree: boolean;
+    }
+  /** No stop was thin: what share of the field may still be, with 95 % confidence. */
+  | { finding: 'notRuledOut'; stops: number; upToShare: number }
   /** Stops of two kinds: one mean hides both. */
   | { finding: 'twoFields'; thin: number; of: number; thinPerM2: number; restPerM2: number }
   | { finding: 'thinRows'; rows: { row: number; ratio: number }[] }
@@ -18,6 +27,24 @@ export type StandFinding =
 
 /** Shortfall against the expected live stand that is called thin. A default of this app. */
 export const THIN_BELOW = 0.95;
+
+/** A stop below this share of the middle one is thin, as for stops of two kinds. */
+const THIN_STOP = 0.75;
+
+const noStopThin = (stops: StandSummary['stops']): boolean => {
+  const middle = median(stops, ({ perM2 }) => perM2)!;
+  return stops.every(({ perM2 }) => perM2 > THIN_STOP * middle);
+};
+
+/**
+ * The largest share of a field that so many stops, placed by chance, may all have missed, with 95 % confidence: 1 − 0.05^(1/n), the exact
+ * binomial bound after n stops of which none was thin.
+ *
+ * @throws RangeError for less than one stop
+ * @example mayBeMissed(6) // 0.39
+ */
+export const mayBeMissed = (stops: number): number =>
+  1 - 0.05 ** (1 / requireWhole('stops', stops, 1));
 
 /**
  * Judges a stand against what was expected to live, row by row as well as whole.
@@ -69,8 +96,16 @@ export function judgeStand(
         finding: 'moreStops',
         more: [more(range[0]), more(range[1])],
         relativeHalfWidth: 0.05,
+        agree: (stand.intervalPerM2[1] - stand.meanPerM2) / stand.meanPerM2 <= 0.05,
       });
     }
+    // Of a full field, or one that was walked enough, what it may still hide is said.
+    if (upper >= THIN_BELOW && noStopThin(stops))
+      findings.push({
+        finding: 'notRuledOut',
+        stops: stops.length,
+        upToShare: mayBeMissed(stops.length),
+      });
   }
   const apart = rowsThatStandOut(rows);
   const thin = apart.filter(({ ratio }) => ratio < 1);

@@ -6,7 +6,7 @@ import {
   requireWhole,
 } from '../arguments/index.ts';
 import { binomialUpperTail, holm, mean, tCdf, wilsonInterval } from '../stats/index.ts';
-import type { RowCount } from './summariseStand.ts';
+import { OBSERVERS_DIFFER, type RowCount } from './summariseStand.ts';
 
 /** Counts made at one stop, each in a planter row. */
 export type StopRows = readonly (RowCount & { row: number })[];
@@ -41,6 +41,8 @@ export interface RowStand {
 const USUAL_VARIANCE = { singulated: 0.15, drilled: 1, df: 3 };
 /** What the other stops alone must still say of a row before it is named. */
 const ELSEWHERE = 0.05;
+/** How much the late plants that different people see differ, SD as a share: a quarter to a third (field guide 16). A Sendero default. */
+const OBSERVERS_DIFFER_ON_LATE = 0.25;
 /** Correlation of lateness between the plants of one row at one stop: clods, a bounce, a root ball. A Sendero default. */
 const ALIKE_AT_STOP = 0.02;
 /** A row is late from so many more late plants on than the other rows have, as a share of its plants. A Sendero default. */
@@ -81,6 +83,7 @@ export function standByRow(
         plants,
         behind,
         lengthM: count.lengthM,
+        by: count.by ?? '',
         areaM2: count.lengthM * count.rowWidthM,
       };
     }),
@@ -92,6 +95,7 @@ export function standByRow(
   const density = againstSisters(
     cells.map((cell) => ({ ...cell, value: cell.plants / cell.areaM2 })),
     (USUAL_VARIANCE[drilled ? 'drilled' : 'singulated'] * Math.max(typical, 1)) / typicalArea ** 2,
+    (sisters) => OBSERVERS_DIFFER * sisters,
   );
   // Shares as they are lean to the rare many, shares with their variance evened out (Anscombe 1948) to thin
   // rows: a row is late when both say so.
@@ -101,6 +105,7 @@ export function standByRow(
   const late = againstSisters(
     withPlants.map((cell) => ({ ...cell, value: cell.behind / cell.plants })),
     (shareBehind * (1 - shareBehind)) / Math.max(typical, 1),
+    (sisters) => OBSERVERS_DIFFER_ON_LATE * Math.max(sisters, shareBehind),
   );
   const lateEvened = againstSisters(
     withPlants.map((cell) => ({
@@ -108,6 +113,8 @@ export function standByRow(
       value: Math.asin(Math.sqrt((cell.behind + 0.375) / (cell.plants + 0.75))),
     })),
     1 / (4 * Math.max(typical, 1)),
+    // A share p is seen as p (1 ± d): the arcsine of its root moves by d √p ÷ 2.
+    () => (OBSERVERS_DIFFER_ON_LATE * Math.sqrt(shareBehind)) / 2,
   );
   const pDensity = holm(rows.map((row) => twoSided(density.get(row))));
   const countLate = lateByCount(cells);
@@ -168,17 +175,27 @@ const MEDIAN = Math.PI / 2;
  * left of row × stop when the rows' own misses are taken out is the spread it is judged by.
  */
 function againstSisters(
-  cells: readonly { row: number; stop: number; value: number }[],
+  cells: readonly { row: number; stop: number; value: number; by: string }[],
   usualVariance: number,
+  observersDiffer: (sisters: number) => number,
 ): Map<number, Effect> {
   const byStop = group(cells, ({ stop }) => stop);
   const compared = [...byStop.values()].flatMap((here) => {
     const sistersOf = middleOfOthers(here);
-    return here.flatMap(({ row, value }) => {
+    return here.flatMap(({ row, value, by }) => {
       const { sisters, others } = sistersOf(row, value);
-      return others < 2
-        ? []
-        : [{ row, off: value - sisters!, sisters: sisters!, spread: 1 + MEDIAN / others }];
+      if (others < 2) return [];
+      // Rows of another person differ by what the two of them count differently.
+      const ofOthers = here.filter((one) => one.row !== row && one.by !== by).length / others;
+      return [
+        {
+          row,
+          off: value - sisters!,
+          sisters: sisters!,
+          spread: 1 + MEDIAN / others,
+          observers: ofOthers * Math.SQRT2 * observersDiffer(sisters!),
+        },
+      ];
     });
   });
   const byRow = group(compared, ({ row }) => row);
@@ -202,7 +219,11 @@ function againstSisters(
       const weakest = [...at].sort((a, b) => side * (a.off - b.off));
       const offBy = (some: typeof at): Off => ({
         effect: mean(some.map(({ off }) => off))!,
-        se: Math.sqrt((variance * mean(some.map(({ spread }) => spread))!) / some.length),
+        // What people count differently is the same at each stop.
+        se: Math.hypot(
+          Math.sqrt((variance * mean(some.map(({ spread }) => spread))!) / some.length),
+          mean(some.map(({ observers }) => observers))!,
+        ),
         df: freedom,
       });
       return [

@@ -28,6 +28,8 @@ export interface RowCount {
   oneBehind?: number;
   /** Plants two or more leaf stages behind. */
   twoBehind?: number;
+  /** Who counted; left out: not recorded. */
+  by?: string;
 }
 
 export interface StandStop {
@@ -69,7 +71,10 @@ export interface StandSummary extends StandEstimate {
    * higher is enough in four of five fields. Null while nothing gives a spread.
    */
   stopsRange(relativeHalfWidth: number): [low: number, high: number] | null;
-  /** Whether the walk may end: five stops or more, and the interval within this share of the mean. */
+  /**
+   * Whether the walk may end: six stops or more, one kind of stop, and the interval within this share of the mean, taken with the spread that
+   * is usual between stops.
+   */
   enough(relativeHalfWidth: number): boolean;
   /** What counting alone leaves of a stop's spread, plants per m². */
   floorSdPerM2: number;
@@ -83,7 +88,7 @@ export interface StandSummary extends StandEstimate {
 }
 
 /** Stops below which no walk is called enough: fewer may agree by chance. A default of this app. */
-export const FEWEST_STOPS = 5;
+export const FEWEST_STOPS = 6;
 /**
  * Variance of a count that no stop can go below, as a share of the plants counted, beside the step of
  * counting itself: what does not come up among seeds sown one by one. A default of this app.
@@ -91,6 +96,15 @@ export const FEWEST_STOPS = 5;
 const COUNTING = { share: 0.01, step: 1 / 12 };
 /** Spread of stops about their mean that is usual, for what it counts beside what is seen. A default of this app. */
 export const USUAL_CV = { cv: 0.08, df: 2 };
+
+/** A spread between stops as so many stops would know it. */
+export interface UsualSpread {
+  cv: number;
+  df: number;
+}
+
+/** How much counts of the same plants by different people differ, SD as a share: a few per cent (field guide 16). A Sendero default. */
+export const OBSERVERS_DIFFER = 0.03;
 
 /** Weights of the stops, what they add up to squared, and how their spread is read. */
 interface Design {
@@ -148,37 +162,48 @@ function designOf(stops: readonly StandStop[], plan: StandPlan | undefined): Des
   };
 }
 
-/** A variance as seen, or wider by what is usual of such stops: never narrower. */
-function widened(
-  { variance, df }: { variance: number; df: number },
-  usual: { cv: number; df: number; meanPerM2: number } | null,
-): number {
-  if (!usual) return variance;
-  const borrowed = usual.df * (usual.cv * usual.meanPerM2) ** 2;
-  return Math.max(variance, (df * variance + borrowed) / (df + usual.df));
+interface SeenSpread {
+  variance: number;
+  df: number;
 }
+
+/** A variance as seen together with what is usual of such stops. */
+const pooledWith = (
+  { variance, df }: SeenSpread,
+  usual: UsualSpread,
+  meanPerM2: number,
+): SeenSpread => ({
+  variance: (df * variance + usual.df * (usual.cv * meanPerM2) ** 2) / (df + usual.df),
+  df: df + usual.df,
+});
 
 function estimate(
   densities: number[],
   confidence: number,
   floorSd: number,
   { weights, squares, variance }: Design,
-  usual: { cv: number; df: number } | null = null,
+  { usual, people }: { usual: UsualSpread | null; people: number },
 ): StandEstimate & { sd: number | null } {
   const meanPerM2 = densities.reduce((sum, value, i) => sum + value * weights[i]!, 0);
   const seen = variance(densities);
-  const sd =
-    seen === null
-      ? null
-      : Math.max(Math.sqrt(widened(seen, usual && { ...usual, meanPerM2 })), floorSd);
-  if (seen === null || sd === null) return { meanPerM2, sePerM2: null, intervalPerM2: null, sd };
-  const sePerM2 = sd * Math.sqrt(squares);
-  return {
-    meanPerM2,
-    sePerM2,
-    intervalPerM2: tInterval(meanPerM2, sePerM2, seen.df, confidence),
-    sd,
+  if (seen === null) return { meanPerM2, sePerM2: null, intervalPerM2: null, sd: null };
+  // What people count differently is shared by all their stops: more stops do not take it away.
+  const observers = people > 1 ? (OBSERVERS_DIFFER * meanPerM2) / Math.sqrt(people) : 0;
+  const by = (spread: SeenSpread) => {
+    const sd = Math.max(Math.sqrt(spread.variance), floorSd);
+    const sePerM2 = Math.hypot(sd * Math.sqrt(squares), observers);
+    return {
+      meanPerM2,
+      sePerM2,
+      intervalPerM2: tInterval(meanPerM2, sePerM2, spread.df, confidence),
+      sd,
+    };
   };
+  const plain = by(seen);
+  if (!usual) return plain;
+  // Never narrower than by the stops alone.
+  const pooled = by(pooledWith(seen, usual, meanPerM2));
+  return pooled.intervalPerM2[1] > plain.intervalPerM2[1] ? pooled : plain;
 }
 
 function stopsFor(
@@ -213,8 +238,8 @@ function stopsFor(
  * @param opts.confidence of the intervals, default 0.95
  * @param opts.plan when the places were drawn before the walk, spread over the field and its zones: zones then count by their
  *   area, and stops are compared with their neighbours (see localVariance)
- * @param opts.usual spread of such stops, as so many stops would know it: the effective stand’s interval is never narrower than both
- *   together; left out, it is by the stops alone
+ * @param opts.usual spread of such stops: an interval is never narrower than what the stops show together with it; left out, it is by the
+ *   stops alone
  * @returns plants per m²
  * @throws RangeError naming the stop, the count and the value that is wrong
  * @example
@@ -229,7 +254,7 @@ export function summariseStand(
     weights?: LatenessWeights;
     confidence?: number;
     plan?: StandPlan;
-    usual?: { cv: number; df: number };
+    usual?: { stand?: UsualSpread; effective?: UsualSpread };
   } = {},
 ): StandSummary {
   requireSome('stops', stops);
@@ -270,22 +295,31 @@ export function summariseStand(
     )!,
   );
   const design = designOf(stops, opts.plan);
+  const people = new Set(stops.flatMap(({ counts }) => counts.flatMap(({ by }) => by || []))).size;
   const { sd, ...all } = estimate(
     perStop.map((stop) => stop.perM2),
     confidence,
     floorSd,
     design,
+    { usual: opts.usual?.stand ?? null, people },
   );
   const { sd: _, ...effective } = estimate(
     perStop.map((stop) => stop.effectivePerM2),
     confidence,
     floorSd,
     design,
-    opts.usual ?? null,
+    { usual: opts.usual?.effective ?? null, people },
   );
   const stopsNeeded = (relativeHalfWidth: number, spread = sd) =>
     stopsFor(relativeHalfWidth, all.meanPerM2, spread, confidence);
   const mixed = twoFields(perStop);
+  /** Half of the interval, with the spread that is usual between stops beside what a few stops show: they may have missed the thin part of a field. */
+  const enoughHalfWidth = () => {
+    const half = all.intervalPerM2![1] - all.meanPerM2;
+    const seen = { variance: sd! ** 2, df: perStop.length - 1 };
+    const { variance } = pooledWith(seen, USUAL_CV, all.meanPerM2);
+    return half * Math.sqrt(Math.max(1, variance / Math.max(1e-30, seen.variance)));
+  };
   return {
     stops: perStop,
     ...all,
@@ -311,7 +345,7 @@ export function summariseStand(
       perStop.length >= FEWEST_STOPS &&
       mixed === null &&
       all.intervalPerM2 !== null &&
-      all.intervalPerM2[1] - all.meanPerM2 <= relativeHalfWidth * all.meanPerM2,
+      enoughHalfWidth() <= relativeHalfWidth * all.meanPerM2,
     floorSdPerM2: floorSd,
     twoFields: mixed,
     design: design.design,

@@ -100,7 +100,9 @@ function StopCapture({
   }, [byRow, oneOfRows, planter, travel, wanted]);
   const [row, setRow] = useState<number | null>(() => {
     const rows = selectCounts(store.getState(), stop.id).map(({ data }) => data.row);
-    if (!byRow) return rows[0] ?? wanted?.[0] ?? order[0]!;
+    // Which one row is counted nobody knows before it is said.
+    if (oneOfRows) return rows[0] ?? wanted?.[0] ?? null;
+    if (!byRow) return rows[0] ?? order[0]!;
     return order.find((candidate) => !rows.includes(candidate)) ?? order[0]!;
   });
   const typing = useAppSelector((state) => state.preferences.countsInHead);
@@ -204,7 +206,7 @@ function StopCapture({
           {order.length > 1 && (
             <RowStrip
               order={order as number[]}
-              row={row!}
+              row={row}
               stopId={stop.id}
               onRow={moveRow}
               travel={travel}

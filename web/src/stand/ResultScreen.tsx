@@ -63,16 +63,36 @@ export default function ResultScreen() {
       </div>
     </div>
   );
-  if (!summary)
+  if (!summary) {
+    const spots = stand.stops.filter(({ data, seen }) => data.chosen && seen.length > 0);
     return (
       <div className="stack">
         {head}
-        <p>
-          Nothing is counted yet, or every stop was chosen for its looks. The result needs one stop
-          that was not.
-        </p>
+        {spots.length === 0 ? (
+          <p>Nothing is counted yet. Count the plants at one stop to see a result.</p>
+        ) : (
+          <>
+            <p>
+              {spots.length === 1
+                ? 'The only stop is a problem spot'
+                : 'All stops are problem spots'}
+              , chosen because {spots.length === 1 ? 'it' : 'they'} looked bad. What was found there
+              describes {spots.length === 1 ? 'this spot' : 'these spots'}, not the field: count at
+              one ordinary stop for the stand.
+            </p>
+            <Suspense>
+              <PlantsResult
+                stand={{
+                  ...stand,
+                  stops: spots.map((stop) => ({ ...stop, data: { ...stop.data, chosen: false } })),
+                }}
+              />
+            </Suspense>
+          </>
+        )}
       </div>
     );
+  }
   const findings = judgeStand(summary, stand.rows, stand.expectedPerM2);
   const marked = findings.flatMap((finding) =>
     'rows' in finding ? finding.rows.map(({ row }) => row) : [],

@@ -14,7 +14,8 @@ export function RowStrip({
   onTravel,
 }: {
   order: number[];
-  row: number;
+  /** null: nobody said yet which one is counted. */
+  row: number | null;
   stopId: string;
   travel: Travel;
   onRow(row: number): void;
@@ -25,7 +26,10 @@ export function RowStrip({
   return (
     <div className="stack tight">
       <div className={styles.travel}>
-        <span>Rows as you see them, left to right. The planter drove</span>
+        <span>
+          {row === null ? <strong>Which row do you count? Tap it. </strong> : ''}Rows as you see
+          them, left to right. The planter drove
+        </span>
         <button
           className="tool"
           onClick={() => onTravel(travel === 'away' ? 'toward' : 'away')}

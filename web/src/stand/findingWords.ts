@@ -46,13 +46,21 @@ export function findingWords(finding: StandFinding): FindingWords {
       return {
         tone: 'plain',
         says: 'One stop is one number: it says nothing of the rest of the field.',
-        next: 'Two stops give an interval, five or more can be enough.',
+        next: 'Two stops give an interval; six or more can be enough.',
       };
     case 'moreStops':
       return {
         tone: 'plain',
-        says: `Too few stops yet for ± ${percent(finding.relativeHalfWidth)}.`,
+        says: finding.agree
+          ? `The stops agree within ± ${percent(finding.relativeHalfWidth)}, but so few stops can all miss a thin part of the field.`
+          : `Too few stops yet for ± ${percent(finding.relativeHalfWidth)}.`,
         next: `${moreStopsText(finding.more)} would do it at this spread. More stops beat longer stops.`,
+      };
+    case 'notRuledOut':
+      return {
+        tone: 'plain',
+        says: `None of the ${finding.stops} stops was thin. A thin part of up to ${percent(finding.upToShare)} of the field can still have been missed (95 % confidence).`,
+        next: 'Look over the field from its edges or from above, and stop where it looks thin.',
       };
     case 'twoFields':
       return {

@@ -1,6 +1,7 @@
 import type { GridRate } from './grid.ts';
 import { lateRowRates } from './lateRowRates.ts';
 import { replantSentenceRates } from './replantSentenceRates.ts';
+import { standWorldRates } from './standRates.ts';
 import { responseRates } from './responseRates.ts';
 
 export { keepsGrid, meanOf, overWorlds, summarise, type GridLimit, type GridRate } from './grid.ts';
@@ -14,6 +15,7 @@ interface WorldRates {
 
 /** Error rates over families of worlds that differ from the one each method was built on, by subject. */
 export const WORLD_RATES: Record<string, WorldRates> = {
+  stand: { rates: standWorldRates, runs: 200, sample: 3 },
   lateRows: { rates: lateRowRates, runs: 200, sample: 3 },
   replantSentences: { rates: replantSentenceRates, runs: 10_000, sample: 150 },
   response: { rates: responseRates, runs: 60, sample: 1 },

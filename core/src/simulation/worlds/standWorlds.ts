@@ -79,7 +79,8 @@ export interface CountedWalk {
 export function countedWalk(world: StandWorld, random: SeededRandom): CountedWalk {
   const { rows, seeds, stand, bad, observers, faults } = world;
   const lengthM = seeds * SEED_M;
-  const people = Array.from({ length: observers?.people ?? 1 }, () => ({
+  const people = Array.from({ length: observers?.people ?? 1 }, (_, i) => ({
+    name: `person ${i}`,
     plants: Math.exp((observers?.plantsSd ?? 0) * random.normal()),
     late: Math.exp((observers?.lateSd ?? 0) * random.normal()),
   }));
@@ -104,14 +105,24 @@ export function countedWalk(world: StandWorld, random: SeededRandom): CountedWal
         seeds,
         Math.min(1, Math.max(0, here * (fault?.stand ?? 1))),
       );
-      const seen = Math.min(seeds, Math.max(0, Math.round(standing * person.plants)));
+      const seen = Math.min(
+        seeds,
+        Math.max(0, Math.floor(standing * person.plants + random.uniform())),
+      );
       const lateMean = fault?.late ?? lateHere;
       const lateShare =
         world.lateSharedBy === 'rowAtStop' && lateMean > 0
           ? beta(random, lateMean, SHARED_LATENESS.rowAtStop)
           : lateMean;
       const late = binomial(random, seen, Math.min(1, lateShare * person.late));
-      return { row, lengthM, rowWidthM: WALK_ROW_M, inStep: seen - late, oneBehind: late };
+      return {
+        row,
+        lengthM,
+        rowWidthM: WALK_ROW_M,
+        inStep: seen - late,
+        oneBehind: late,
+        ...(people.length > 1 ? { by: person.name } : {}),
+      };
     });
     return { id: `${s}`, counts };
   });
