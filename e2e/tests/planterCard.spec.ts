@@ -25,7 +25,6 @@ test('from what a season found to a printed sheet, and last year’s repair prov
   const worst = page.getByTestId('worst-rows');
   await expect(worst.getByRole('button')).toHaveText([
     /^Row 4: ¾.in too shallow/,
-    /^Row 6: \d+ points more late plants/,
     /^Row 9: a gap at every 24th seed/,
   ]);
   await expect(page.getByText(/^Rows 6 and 7, behind the tyres, show/)).toBeVisible();

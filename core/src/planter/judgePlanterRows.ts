@@ -8,7 +8,7 @@ import {
   twoSidedP,
   type MixedModel,
 } from '../stats/index.ts';
-import { rowModel, type RowFigure, type RowModel } from './rowModel.ts';
+import { ratiosOf, rowModel, type RowFigure, type RowModel } from './rowModel.ts';
 
 /** `alike` is inside the tolerance, `above` and `below` are outside of it; between them more readings must tell. */
 export type RowVerdict = 'alike' | 'above' | 'below' | 'undecided';
@@ -79,10 +79,18 @@ export const judgePlanterRows = (
   options: { target?: number; tolerance?: number } = {},
 ): JudgedRows => judgeRows(rowModel(readings), options);
 
-/** The same of readings that were modelled already. */
+/**
+ * The same of readings that were modelled already.
+ *
+ * @param options.figuresByField estimates and intervals as well as verdicts from the model in which rows may differ from field to field
+ */
 export function judgeRows(
   model: RowModel,
-  { target, tolerance }: { target?: number; tolerance?: number } = {},
+  {
+    target,
+    tolerance,
+    figuresByField = false,
+  }: { target?: number; tolerance?: number; figuresByField?: boolean } = {},
 ): JudgedRows {
   if (target !== undefined) requireFinite('target', target);
   if (tolerance !== undefined) requirePositive('tolerance', tolerance);
@@ -145,22 +153,39 @@ export function judgeRows(
     return judged;
   }
 
-  /** What each row shows by itself, over its fields and stops. */
-  const shown = rows.map((_, r) => own.contrast(rows.map((_, i) => (i === r ? 1 : 0))));
   const often = ofRow.map(
-    (own) =>
-      new Set(own.map(({ field, stop }) => JSON.stringify([field, stop]))).size >= LEAST_STOPS,
+    (figures) =>
+      new Set(figures.map(({ field, stop }) => JSON.stringify([field, stop]))).size >= LEAST_STOPS,
   );
-  const sisters = againstSisters(own, often, tolerance);
-  const toTarget =
-    target === undefined
-      ? null
-      : judge(
-          shown.map((one) => ({ ...one, estimate: one.estimate - target })),
-          often,
-          tolerance,
-        );
-  const out = sisters.map(({ verdict }) => verdict === 'above' || verdict === 'below');
+  /** What each row shows by itself over its fields and stops, against its sisters and against the target. */
+  const judgedBy = (of: MixedModel) => {
+    const shown = rows.map((_, r) => of.contrast(rows.map((__, i) => (i === r ? 1 : 0))));
+    return {
+      shown,
+      sisters: againstSisters(of, often, tolerance),
+      target:
+        target === undefined
+          ? null
+          : judge(
+              shown.map((one) => ({ ...one, estimate: one.estimate - target })),
+              often,
+              tolerance,
+            ),
+    };
+  };
+  const plain = judgedBy(own);
+  const isNamed = ({ verdict }: Against) => verdict === 'above' || verdict === 'below';
+  // A row that is named must be named where rows may differ from field to field as well; where none is, that changes nothing.
+  const byField =
+    plain.sisters.some(isNamed) || plain.target?.some(isNamed) ? model.byField() : own;
+  const guarded = byField === null || byField === own ? plain : judgedBy(byField);
+  const figures = figuresByField ? guarded : plain;
+  const withVerdicts = (all: readonly Against[], verdicts: readonly Against[]) =>
+    all.map((one, r) => ({ ...one, verdict: verdicts[r]!.verdict }));
+  const { shown } = figures;
+  const sisters = withVerdicts(figures.sisters, guarded.sisters);
+  const toTarget = figures.target && withVerdicts(figures.target, guarded.target!);
+  const out = sisters.map(isNamed);
   // Where every row stands out from every other there is no crowd.
   const alike =
     out.some(Boolean) && !out.every(Boolean)
@@ -209,15 +234,6 @@ function crowdApart(
     start: ratiosOf(whole),
   });
 }
-
-/** Where a like fit can begin. */
-const ratiosOf = ({ varianceComponents, residualVariance }: MixedModel) =>
-  Object.fromEntries(
-    Object.entries(varianceComponents).map(([name, variance]) => [
-      name,
-      variance / residualVariance,
-    ]),
-  );
 
 type Difference = Pick<Against, 'difference' | 'se' | 'df'>;
 

@@ -18,6 +18,11 @@ export interface RowModel {
   groups: Record<string, string[]>;
   /** null where nothing is left to judge by: one row, or one reading each. */
   fixed: MixedModel | null;
+  /**
+   * The same with rows that may differ from field to field as a random effect beside: what verdicts go by, so that the trouble of one field is not called
+   * the row unit’s. The same as `fixed` where the readings cannot tell it. Fitted when it is asked for: it takes as long again.
+   */
+  byField(): MixedModel | null;
 }
 
 /**
@@ -32,20 +37,51 @@ export function rowModel(readings: readonly RowFigure[]): RowModel {
   });
   const rows = [...new Set(readings.map(({ row }) => row))].sort((a, b) => a - b);
   const groups = factorsOf(readings);
+  const rowField = rowFieldOf(readings, groups);
   const at = new Map(rows.map((row, r) => [row, r]));
   const told = rows.length > 1 && rows.length < readings.length;
-  const fixed = told
-    ? fitMixedModel({
-        y: readings.map(({ value }) => value),
-        fixed: readings.map(({ row }) => {
-          const line = new Array<number>(rows.length).fill(0);
-          line[at.get(row)!] = 1;
-          return line;
-        }),
-        groups,
-      })
-    : null;
-  return { readings, rows, groups, fixed: fixed && fixed.residualVariance > 0 ? fixed : null };
+  const fit = (of: Record<string, string[]>, like: MixedModel | null = null) => {
+    if (!told) return null;
+    const model = fitMixedModel({
+      y: readings.map(({ value }) => value),
+      fixed: readings.map(({ row }) => {
+        const line = new Array<number>(rows.length).fill(0);
+        line[at.get(row)!] = 1;
+        return line;
+      }),
+      groups: of,
+      ...(like ? { start: ratiosOf(like) } : {}),
+    });
+    return model.residualVariance > 0 ? model : null;
+  };
+  const fixed = fit(groups);
+  let byField: MixedModel | null | undefined;
+  return {
+    readings,
+    rows,
+    groups,
+    fixed,
+    byField: () => (byField ??= fixed && rowField ? fit({ ...groups, ...rowField }, fixed) : fixed),
+  };
+}
+
+/** Where a like fit can begin. */
+export const ratiosOf = ({ varianceComponents, residualVariance }: MixedModel) =>
+  Object.fromEntries(
+    Object.entries(varianceComponents).map(([name, variance]) => [
+      name,
+      variance / residualVariance,
+    ]),
+  );
+
+/** Rows within fields as a factor, where several fields have several stops of a row. */
+function rowFieldOf(
+  readings: readonly RowFigure[],
+  groups: Record<string, string[]>,
+): { rowField: string[] } | null {
+  if (!('field' in groups)) return null;
+  const rowField = readings.map(({ row, field }) => JSON.stringify([row, field]));
+  return new Set(rowField).size < readings.length ? { rowField } : null;
 }
 
 /** The mean of some rows less the mean of others. */

@@ -90,7 +90,7 @@ describe('what a finding says', () => {
   it('says where it is from', () => {
     expect(seenText(finding('late', 0.2))).toBe('against its sisters, at 8 places in 2 fields');
     expect(seenText(finding('depth', 0.02, { against: 'target', plantingIds: ['a'] }))).toBe(
-      'against what it should be, at 8 places in one field',
+      'against what it should be, at 8 places in this field',
     );
     expect(seenText(finding('depth', 0.02, { check: 'a' }))).toMatch(/^by one check/);
   });

@@ -120,7 +120,10 @@ export function rowSentence({ row, findings, gaps }: CardRow, show: Show): strin
   const parts = findings.map((finding) => findingText(finding, show));
   const again = gaps && gapsText(gaps);
   if (again) parts.push(again);
-  return parts.length === 0 ? null : `Row ${row}: ${listed(parts)}.`;
+  // What one field shows may be the field's: it is said of this field alone.
+  const where =
+    new Set(findings.flatMap((one) => one.plantingIds)).size === 1 ? ', in this field' : '';
+  return parts.length === 0 ? null : `Row ${row}${where}: ${listed(parts)}.`;
 }
 
 /** The first thing a row is named for, and how many more. @example findingsShort(card.rows[3], show) // '¾ in too shallow, and 3 more' */
@@ -139,7 +142,7 @@ export const rowShort = (row: CardRow, show: Show): string =>
 export const seenText = ({ against, places, plantingIds, check }: CardFinding): string =>
   check
     ? 'by one check: another place tells whether it is the row'
-    : `against ${against === 'target' ? 'what it should be' : 'its sisters'}, at ${places} places in ${plantingIds.length === 1 ? 'one field' : `${plantingIds.length} fields`}`;
+    : `against ${against === 'target' ? 'what it should be' : 'its sisters'}, at ${places} places in ${plantingIds.length === 1 ? 'this field' : `${plantingIds.length} fields`}`;
 
 const GROUP: Record<PatternFinding['pattern'], (rows: readonly number[]) => string> = {
   tracks: (rows) => `${rowsText(rows)}, behind the tyres,`,

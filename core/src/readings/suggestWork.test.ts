@@ -67,7 +67,7 @@ describe('what a card asks to be mended', () => {
       expect(more).toEqual([]);
       expect(item).toMatchObject({ rows: [2], measure });
       expect(item!.what).toContain('ow 2');
-      expect(item!.why).toMatch(/^Row 2: /);
+      expect(item!.why).toMatch(/^Row 2, in this field: /);
     }
     const all = CARD_MEASURES.map((measure) => finding(measure, measure === 'depth' ? -2 : 1.5));
     expect(suggestWork(cardWith(all), us).map(({ measure }) => measure)).toEqual(['depth']);

@@ -29,7 +29,7 @@ describe('the planter card', () => {
     expect(worst).toHaveLength(1);
     expect(plain(worst[0]!.textContent)).toMatch(/^Row 4: ¾ in too shallow/);
     expect(plain(here.getByRole('region', { name: 'Row 4 this season' }).textContent)).toContain(
-      'Against its sisters, at 6 places in one field',
+      'Against its sisters, at 6 places in this field',
     );
     await here.user.click(here.getByRole('button', { name: 'Row 2, nothing told' }));
     expect(here.getByRole('region', { name: 'Row 2 this season' }).textContent).toContain(
