@@ -1393,6 +1393,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'siteOf',
     'trialKey',
     'countsAt',
+    'requireCrop',
     'depthWindow',
     'factsAt',
     'tapeAt',
@@ -1532,5 +1533,37 @@ describe('sane in, finite out; a figure that is none is refused by its name', ()
       ),
       { numRuns: of.runs },
     );
+  });
+});
+
+/** Every crop or method among some arguments, by its path. */
+function choices(value: unknown, path: Path = []): { path: Path; name: string }[] {
+  const last = path.at(-1);
+  if (typeof value === 'string') {
+    const isCrop = (core.CROPS as readonly string[]).includes(value);
+    const isSchool = last === 'school' && (core.STAND_SCHOOLS as readonly string[]).includes(value);
+    return isCrop || isSchool ? [{ path, name: isCrop ? 'crop' : 'school' }] : [];
+  }
+  if (Array.isArray(value)) return value.flatMap((one, i) => choices(one, [...path, i]));
+  if (value !== null && typeof value === 'object')
+    return Object.entries(value).flatMap(([key, one]) => choices(one, [...path, key]));
+  return [];
+}
+
+describe('a crop or method that the app does not know is refused by its name', () => {
+  const taking = table.flatMap(({ name, sane, made, parameters }) => {
+    const given = fc.sample(sane, { numRuns: 12, seed: 7 }).find((one) => choices(one).length > 0);
+    const typed =
+      given && choices(given).some(({ path }) => !made.includes(parameters[path[0] as number]!));
+    return typed ? [[name, given, parameters, made] as const] : [];
+  });
+  it.each(taking)('%s', (name, given, parameters, made) => {
+    for (const { path, name: called } of choices(given)) {
+      if (made.includes(parameters[path[0] as number]!)) continue;
+      const unknown = replaced(given, path, 'rye');
+      const attempt = () => call(name, unknown as unknown[]);
+      expect(attempt).toThrow(RangeError);
+      expect(attempt).toThrow(called);
+    }
   });
 });

@@ -68,6 +68,13 @@ export function requireEachFinite(name: string, values: ArrayLike<number>): Arra
   return values;
 }
 
+/** Throws unless `value` is one of those known. @example requireOneOf('crop', 'corn', CROPS) // 'corn' */
+export function requireOneOf<T extends string>(name: string, value: T, known: readonly T[]): T {
+  if (!known.includes(value))
+    throw new RangeError(`${name} must be one of ${known.join(', ')}, got ${String(value)}`);
+  return value;
+}
+
 /** Throws unless `text` is an ISO date or time. @example requireDate('plantedOn', '2027-04-28') // '2027-04-28' */
 export function requireDate(name: string, text: string): string {
   if (!/^\d{4}-\d\d-\d\d/.test(text) || !Number.isFinite(Date.parse(text)))

@@ -1,6 +1,6 @@
 import { group } from 'd3-array';
 import { requireNotNegative, requirePositiveShare, requireSome } from '../arguments/index.ts';
-import { CROP_FACTS, type Crop } from '../crops/index.ts';
+import { requireCrop, CROP_FACTS, type Crop } from '../crops/index.ts';
 import { binomialCdf, wilsonInterval, type Interval } from '../stats/index.ts';
 import { SEED_STATES, type SeedState, type Cover } from './states.ts';
 import type { Spell } from '../weather/index.ts';
@@ -117,6 +117,7 @@ export function fateOf(
   { crop, heat, depthM, days = null, others = [] }: SeedContext,
 ): SeedFate {
   const { state, moist, shootM } = seed;
+  requireCrop(crop);
   if (heat !== null) requireNotNegative('heat', heat);
   if (days !== null) requireNotNegative('days', days);
   requireNotNegative('depthM', depthM);

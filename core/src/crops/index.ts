@@ -1,7 +1,11 @@
+import { requireOneOf } from '../arguments/index.ts';
 import { ACRE_M2, INCH_M, toSi, type UsualRange } from '../units/index.ts';
 /** Crops the app knows, with the figures of each that several rooms share. */
 export const CROPS = ['corn', 'soybean', 'wheat'] as const;
 export type Crop = (typeof CROPS)[number];
+
+/** Throws a RangeError unless the app knows the crop. @example requireCrop('corn') // 'corn' */
+export const requireCrop = (crop: Crop, name = 'crop'): Crop => requireOneOf(name, crop, CROPS);
 
 const FAHRENHEIT_UNIT = 5 / 9;
 

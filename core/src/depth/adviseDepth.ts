@@ -1,6 +1,6 @@
 import { INCH_M } from '../units/index.ts';
 import { requireDate, requireNotNegative, requirePositive } from '../arguments/index.ts';
-import { CROP_FACTS, type Crop } from '../crops/index.ts';
+import { requireCrop, CROP_FACTS, type Crop } from '../crops/index.ts';
 import {
   ampleness,
   depthByReadings,
@@ -142,7 +142,7 @@ const WINDOWS: Record<
  * @example depthWindow('corn') // [0.0381, 0.0762], 1½ to 3 in
  */
 export function depthWindow(crop: Crop): [shallowestM: number, deepestM: number] {
-  const { fixed, follow } = WINDOWS[crop];
+  const { fixed, follow } = WINDOWS[requireCrop(crop)];
   return [
     Math.min(fixed.range[0], follow.range[0]) * INCH_M,
     Math.max(fixed.range[1], follow.range[1]) * INCH_M,
@@ -159,6 +159,7 @@ export function windowAround(
   crop: Crop,
   targetM: number,
 ): [shallowestM: number, deepestM: number] | null {
+  requireCrop(crop);
   requirePositive('targetM', targetM);
   for (const { range } of [WINDOWS[crop].fixed, WINDOWS[crop].follow]) {
     const [low, high] = [range[0] * INCH_M, range[1] * INCH_M];
@@ -328,6 +329,7 @@ const ALTERNATIVES: [WouldChange['if'], (now: DepthConditions) => DepthCondition
  * @example adviseDepth({ ...conditions, crop: 'corn', dryLayerM: 0.0508 }).schools[1].depthM // 0.0635: ½ in into the moisture
  */
 export function adviseDepth(conditions: DepthConditions): DepthAdviser {
+  requireCrop(conditions.crop);
   requireDate('date', conditions.date);
   if (conditions.dryLayerM !== null) requireNotNegative('dryLayerM', conditions.dryLayerM);
   const early = isEarly(conditions);

@@ -1,5 +1,5 @@
 import { requireNotNegative } from '../arguments/index.ts';
-import { CROP_FACTS, type Crop } from '../crops/index.ts';
+import { requireCrop, CROP_FACTS, type Crop } from '../crops/index.ts';
 
 /** The point of the seed that a depth is read to: its bottom (the furrow floor) or its top. */
 export const DEPTH_CONVENTIONS = ['bottom', 'top'] as const;
@@ -15,6 +15,7 @@ export type DepthConvention = (typeof DEPTH_CONVENTIONS)[number];
  * @example depthToBottom(0.045, 'top', 'corn') // 0.05
  */
 export function depthToBottom(depthM: number, readTo: DepthConvention, crop: Crop): number {
+  requireCrop(crop);
   requireNotNegative('depthM', depthM);
   return readTo === 'bottom' ? depthM : depthM + CROP_FACTS[crop].seedThicknessM;
 }

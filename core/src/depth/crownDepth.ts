@@ -1,6 +1,6 @@
 import { INCH_M } from '../units/index.ts';
 import { requireNotNegative } from '../arguments/index.ts';
-import type { Crop } from '../crops/index.ts';
+import { requireCrop, type Crop } from '../crops/index.ts';
 
 /** Depth at which corn and the cereals usually set crown and nodal roots; common agronomy, rounded. */
 export const USUAL_CROWN_M = 0.75 * INCH_M;
@@ -15,6 +15,7 @@ export const USUAL_CROWN_M = 0.75 * INCH_M;
  * @example crownDepth(0.0508, 'corn') // 0.01905
  */
 export function crownDepth(seedDepthM: number, crop: Crop): number | null {
+  requireCrop(crop);
   requireNotNegative('seedDepthM', seedDepthM);
   if (crop === 'soybean') return null;
   return Math.max(0, Math.min(USUAL_CROWN_M, seedDepthM - USUAL_CROWN_M));

@@ -1,5 +1,5 @@
 import { requireNotNegative, requireWhole } from '../arguments/index.ts';
-import type { Crop } from '../crops/index.ts';
+import { requireCrop, type Crop } from '../crops/index.ts';
 import { depthToBottom, type DepthConvention } from './convention.ts';
 import type { Dig } from './sinceAdjustment.ts';
 
@@ -19,6 +19,7 @@ export interface Reading {
 
 /** The depths of a row to the bottom of the seed; lost seeds give none. @example digOf(row, { readTo: 'top', crop: 'corn' }).depthsM */
 export function digOf({ row, at, seeds }: ReadRow, { readTo, crop }: Reading): Dig {
+  requireCrop(crop);
   return {
     row: requireWhole('row', row, 1),
     at,
@@ -37,6 +38,7 @@ export function liesMoist(
   dryLayerM: number | null,
   { readTo, crop }: Reading,
 ): boolean | null {
+  requireCrop(crop);
   if (dryLayerM !== null) requireNotNegative('dryLayerM', dryLayerM);
   if (moist !== null) return moist;
   if (depthM === null || dryLayerM === null) return null;

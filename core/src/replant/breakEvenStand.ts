@@ -1,5 +1,5 @@
 import { requireFinite, requireNotNegative, requirePositive } from '../arguments/index.ts';
-import type { Crop } from '../crops/index.ts';
+import { requireCrop, type Crop } from '../crops/index.ts';
 import { relativeYield } from './relativeYield.ts';
 import type { StandSchool } from './replantOptions.ts';
 import type { YieldTable } from './yieldTable.ts';
@@ -36,6 +36,7 @@ export function breakEvenStand({
   curves?: YieldTable;
   standPower?: number;
 }): number | null {
+  requireCrop(crop);
   requireFinite('daysAfterBest', daysAfterBest);
   requirePositive('fullYieldKgPerM2', fullYieldKgPerM2);
   requirePositive('pricePerKg', pricePerKg);

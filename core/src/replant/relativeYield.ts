@@ -1,12 +1,13 @@
 import {
+  requireOneOf,
   requireFinite,
   requireNotNegative,
   requirePositive,
   requireShare,
 } from '../arguments/index.ts';
-import type { Crop } from '../crops/index.ts';
+import { requireCrop, type Crop } from '../crops/index.ts';
 import { ACRE_M2, FOOT_M } from '../units/index.ts';
-import type { StandSchool } from './replantOptions.ts';
+import { STAND_SCHOOLS, type StandSchool } from './replantOptions.ts';
 import { tableYield, type YieldTable } from './yieldTable.ts';
 
 /** Full from here on; below it falls by the square; below the third figure in proportion to the plants. */
@@ -75,6 +76,8 @@ export function relativeYield({
   curves?: YieldTable;
   standPower?: number;
 }): number {
+  requireCrop(crop);
+  requireOneOf('school', school, STAND_SCHOOLS);
   requireNotNegative('plantsPerM2', plantsPerM2);
   const days = Math.max(0, requireFinite('daysAfterBest', daysAfterBest));
   const even = 1 - GAPS_COST * requireShare('longGapShare', longGapShare);

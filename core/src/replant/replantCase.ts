@@ -1,12 +1,13 @@
 import {
+  requireOneOf,
   requireFinite,
   requireNotNegative,
   requirePositive,
   requireShare,
 } from '../arguments/index.ts';
-import type { Crop } from '../crops/index.ts';
+import { requireCrop, type Crop } from '../crops/index.ts';
 import type { StandBend } from './fitBend.ts';
-import type { StandSchool } from './replantOptions.ts';
+import { STAND_SCHOOLS, type StandSchool } from './replantOptions.ts';
 import type { YieldTable } from './yieldTable.ts';
 
 /** A part of the field with a stand of its own. */
@@ -70,6 +71,9 @@ export interface ReplantCase {
 
 /** @throws RangeError naming the figure that is wrong */
 export function requireCase(one: ReplantCase): void {
+  requireCrop(one.crop);
+  if (one.school !== undefined) requireOneOf('school', one.school, STAND_SCHOOLS);
+  if (one.changeCrop) requireCrop(one.changeCrop.crop, 'changeCrop.crop');
   requireNotNegative('stand.plantsPerM2', one.stand.plantsPerM2);
   requireNotNegative('stand.sePerM2', one.stand.sePerM2);
   requireShare('stand.longGapShare', one.stand.longGapShare ?? 0);

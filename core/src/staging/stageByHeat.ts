@@ -1,5 +1,5 @@
 import { requireFinite } from '../arguments/index.ts';
-import type { Crop } from '../crops/index.ts';
+import { requireCrop, type Crop } from '../crops/index.ts';
 import type { EmergencePrediction } from '../weather/index.ts';
 import { STAGES } from './stages.ts';
 
@@ -41,6 +41,7 @@ export function stageFromHeat(
   crop: Crop,
   heat: number,
 ): { stage: string; from: string; to: string } | null {
+  requireCrop(crop);
   requireFinite('heat', heat);
   const perStage = HEAT_PER_STAGE[crop];
   if (perStage === undefined || heat < 0) return null;

@@ -202,7 +202,7 @@ export function analyseTrial(
     residualSd: Math.sqrt(variance),
     residualDf: df,
     cv: grand === 0 ? 0 : Math.sqrt(variance) / Math.abs(grand),
-    lsd: alike ? tQuantile(1 - TOLD / 2, df) * ses[0]! : null,
+    lsd: alike ? t * ses[0]! : null,
     differences,
     ...(check === undefined ? {} : { differencesFromCheck: fromCheck() }),
   };

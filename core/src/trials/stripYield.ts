@@ -1,5 +1,5 @@
 import { requireNotNegative, requirePositive, requireShare } from '../arguments/index.ts';
-import { CROP_FACTS, type Crop } from '../crops/index.ts';
+import { requireCrop, CROP_FACTS, type Crop } from '../crops/index.ts';
 
 /** Moistures a grain meter can read of a harvest that was meant; others are asked about. A default of this app. */
 export const HARVEST_MOISTURES = [0.05, 0.45] as const;
@@ -25,6 +25,7 @@ export function stripYield({
   lengthM: number;
   widthM: number;
 }): number {
+  requireCrop(crop);
   requireNotNegative('weightKg', weightKg);
   requireShare('moisture', moisture);
   requirePositive('lengthM', lengthM);

@@ -46,14 +46,14 @@ export function trialPower({
   );
 }
 
-/** More than a field takes. */
-const MOST = 200;
+/** Beyond this nobody plants a trial. */
+const MOST = 10_000;
 
 /**
  * Replicates that a trial needs to tell a true difference with a wanted power.
  *
  * @param power (default 0.8)
- * @returns 2…200; Infinity where more would be needed
+ * @returns 2…10,000; Infinity where more would be needed
  * @throws RangeError as `trialPower`
  * @example replicatesNeeded({ treatments: 4, residualSd: 0.05, difference: 0.08 }) // 7
  */

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { dunnettTail, fitLinear, studentizedRangeTail } from '../stats/index.ts';
+import { dunnettTail, fitLinear, studentizedRangeTail, tQuantile } from '../stats/index.ts';
 import {
   analyseTrial,
   differenceSeen,
@@ -139,6 +139,20 @@ describe('what a trial may say', () => {
     const { treatments, lsd } = replicated(plots);
     expect(new Set(treatments.map(({ letters }) => letters))).toEqual(new Set(['a']));
     expect(lsd).toBeGreaterThan(0);
+    // At the confidence that is asked for.
+    const at90 = analyseTrial(plots, { confidence: 0.9 });
+    expect(at90.kind === 'replicated' && at90.lsd!).toBeCloseTo(
+      (lsd! * tQuantile(0.95, 4)) / tQuantile(0.975, 4),
+      9,
+    );
+  });
+
+  it('many replicates are a number, not without end', () => {
+    const of = { treatments: 4, residualSd: 0.05, difference: 0.0132 };
+    const needed = replicatesNeeded(of);
+    expect(needed).toBeGreaterThan(200);
+    expect(trialPower({ ...of, replicates: needed })).toBeGreaterThanOrEqual(0.8);
+    expect(trialPower({ ...of, replicates: needed - 1 })).toBeLessThan(0.8);
   });
 
   it('the order of plots changes nothing, a shift of all moves means alone', () => {

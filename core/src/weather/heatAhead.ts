@@ -1,4 +1,4 @@
-import { CROP_FACTS, type Crop } from '../crops/index.ts';
+import { requireCrop, CROP_FACTS, type Crop } from '../crops/index.ts';
 import { heatUnits } from '../season/index.ts';
 import type { HeatDay } from './heatSince.ts';
 import type { WeatherDay } from './readWeather.ts';
@@ -38,7 +38,11 @@ export function heatAhead(
   days: readonly WeatherDay[],
   forecast: readonly ForecastDay[],
 ): ExpectedHeat[] {
-  const { heatBaseC: baseC, heatCapC: capC = Infinity, heatLimits: limits } = CROP_FACTS[crop];
+  const {
+    heatBaseC: baseC,
+    heatCapC: capC = Infinity,
+    heatLimits: limits,
+  } = CROP_FACTS[requireCrop(crop)];
   const ofAir = (minC: number, maxC: number) =>
     heatUnits([{ minC, maxC }], { baseC, capC, limits })[0]!;
   const measuredTo = heat.at(-1)?.on ?? '';

@@ -1,5 +1,5 @@
 import { requireNotNegative, requirePositive, requireWhole } from '../arguments/index.ts';
-import { CROP_FACTS, type Crop } from '../crops/index.ts';
+import { requireCrop, CROP_FACTS, type Crop } from '../crops/index.ts';
 import { INCH_M } from '../units/index.ts';
 import type { LocalHeat } from './learnHeat.ts';
 
@@ -44,6 +44,7 @@ export function heatNeeded(
     local = null,
   }: { depthTargetM: number; dug?: DugDepths | null; local?: LocalHeat | null },
 ): HeatNeeded {
+  requireCrop(crop);
   requirePositive('depthTargetM', depthTargetM);
   const { heatToEmergence } = CROP_FACTS[crop];
   const factor = local?.factor ?? 1;

@@ -1,5 +1,5 @@
 import { requireDate, requireNotNegative } from '../arguments/index.ts';
-import { CROP_FACTS, type Crop } from '../crops/index.ts';
+import { requireCrop, CROP_FACTS, type Crop } from '../crops/index.ts';
 import { addDays, daysBetween, heatUnits } from '../season/index.ts';
 import type { Hourly, WeatherDay } from './readWeather.ts';
 
@@ -29,6 +29,7 @@ export function heatSince(
   days: readonly WeatherDay[],
   until: string,
 ): HeatDay[] {
+  requireCrop(crop);
   const span = daysBetween(requireDate('plantedOn', plantedOn), requireDate('until', until));
   const { heatBaseC: baseC, heatCapC: capC = Infinity, heatLimits: limits } = CROP_FACTS[crop];
   const byDay = new Map(days.map((day) => [day.on, day]));
