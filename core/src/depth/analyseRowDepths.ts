@@ -12,7 +12,6 @@ import {
   moderatedVariances,
   pooledSpread,
   remlOneWay,
-  rowPosterior,
   sampleSd,
   squaresWithin,
   tCdf,
@@ -22,10 +21,14 @@ import {
   type RowPrior,
 } from '../stats/index.ts';
 import { digsToSettle } from './digsToSettle.ts';
+import { sharesSquared, varianceOfPlaces } from './placesOfRows.ts';
+import { posteriorWithSharedError } from './posteriorWithSharedError.ts';
 
 export interface DepthReading {
   row: number;
   depthM: number;
+  /** Where it was dug; left out: places are not told apart. */
+  place?: string;
 }
 
 export type DepthVerdict = 'on target' | 'shallow' | 'deep' | 'undecided';
@@ -54,6 +57,8 @@ export interface RowDepth {
   /** Probability that the row's true depth lies outside the tolerance, on either side: what the verdict goes by. */
   outside: { shallow: number; deep: number };
   verdict: DepthVerdict;
+  /** What an undecided row needs before it is called: other places, because all digs share one or because its seeds lie so loosely. */
+  needsPlaces: 'onePlace' | 'loose' | null;
   /** Inside the tolerance as far as can be told, but not on the target itself (Holm-corrected test at 5 %). */
   besideTarget: boolean;
   /** Its seeds differ from each other more than its sisters' do (F test, Holm-corrected, 5 %). */
@@ -98,6 +103,10 @@ const calledOff = (seeds: number) =>
 const CALLED_ON_TARGET = 0.85;
 /** Spread inside a row that is taken for granted, for what it counts beside what is read. A default of this app. */
 const USUAL_SPREAD = { sd: 0.2 * INCH_M, df: 2 };
+/** From one place alone a row is called off from ¾ in on, read to ⅛ in: less may be the place. A Sendero default. */
+const ONE_PLACE_OFF_M = (0.75 - 0.0625) * INCH_M;
+/** A row whose seeds scatter more than this is called only from three places on. A Sendero default. */
+const LOOSE_FROM = { sdM: 0.35 * INCH_M, places: 3 };
 /** How rows of one machine lie. Defaults of this app. */
 const ROWS: RowPrior = {
   alikeSds: [0.02 * INCH_M, 0.04 * INCH_M, 0.07 * INCH_M],
@@ -116,12 +125,14 @@ const ROWS: RowPrior = {
  * A machine whose rows all miss is shifted as a whole; a row that is an exception is set by what it shows
  * itself. A row called off is never set by 0 nor the wrong way.
  *
- * @param readings depth of each seed found, m, all to the same point of the seed
+ * @param readings depth of each seed found, m, all to the same point of the seed, with the place it was dug at where places are told apart: then what
+ *   rows differ by from place to place is no difference of the rows, and one place alone calls nothing under ¾ in
  * @param targetM depth aimed for, m
  * @param toleranceM what is still on target, m either way
  * @param stepM step of the planter's depth stop, m of seed depth
  * @param windowM shallowest and deepest that are accepted for this crop, m: a machine that is off its target inside it is not shifted, and its rows are
  *   then judged against the depth they have in common; left out: the target alone counts
+ * @param sharedErrorM half of the 95 % range of an error that all depths share, m, as of one gauge: it widens what is known of the target alone
  * @param readingStepM graduation the depths were read to, m: no spread is smaller than it leaves
  * @returns depths in m; rows in order of their number
  * @throws RangeError naming the reading or setting that is wrong
@@ -137,12 +148,14 @@ export function analyseRowDepths(
     stepM,
     readingStepM = DEFAULT_READING_STEP_M,
     windowM,
+    sharedErrorM = 0,
   }: {
     targetM: number;
     toleranceM: number;
     stepM: number;
     readingStepM?: number;
     windowM?: readonly [shallowestM: number, deepestM: number];
+    sharedErrorM?: number;
   },
 ): PlanterDepths {
   requireSome('readings', readings);
@@ -150,14 +163,16 @@ export function analyseRowDepths(
   requirePositive('toleranceM', toleranceM);
   requirePositive('stepM', stepM);
   requirePositive('readingStepM', readingStepM);
+  requireNotNegative('sharedErrorM', sharedErrorM);
   const byRow = new Map<number, number[]>();
-  readings.forEach(({ row, depthM }, i) => {
+  const placesOf = new Map<number, string[]>();
+  readings.forEach(({ row, depthM, place = '' }, i) => {
     requireWhole(`readings[${i}].row`, row, 1);
     requireNotNegative(`readings[${i}].depthM`, depthM);
-    const own = byRow.get(row);
-    if (own) own.push(depthM);
-    else byRow.set(row, [depthM]);
+    byRow.set(row, [...(byRow.get(row) ?? []), depthM]);
+    placesOf.set(row, [...(placesOf.get(row) ?? []), place]);
   });
+  const placesKnown = readings.some(({ place }) => place !== undefined);
   const rows = [...byRow].sort(([a], [b]) => a - b);
   const groups = rows.map(([, depths]) => depths);
   const fit = remlOneWay(groups);
@@ -174,15 +189,22 @@ export function analyseRowDepths(
   });
   const pHolm = holm(p);
   const moderated = moderatedVariances(groups, { usual: USUAL_SPREAD, floorSd });
+  const places = rows.map(([row]) => placesOf.get(row)!);
+  const placeVariance = placesKnown ? varianceOfPlaces(groups, places) : 0;
   const evidence = groups.map((depths, g) => ({
     mean: means[g]!,
     n: depths.length,
-    variance: moderated.variances[g]!,
+    // What a row differs by from place to place stays however many seeds are dug at one of them.
+    variance: moderated.variances[g]! + placeVariance * depths.length * sharesSquared(places[g]!),
     df: moderated.df[g]!,
   }));
   const against = (aimM: number) => {
     const band = [aimM - toleranceM, aimM + toleranceM] as const;
-    return { aimM, band, ...rowPosterior(evidence, band, ROWS) };
+    return {
+      aimM,
+      band,
+      ...posteriorWithSharedError(evidence, band, { prior: ROWS, sharedSdM: sharedErrorM / 1.96 }),
+    };
   };
   const onTarget = against(targetM);
   const { centre, below, above } = onTarget.machine;
@@ -209,7 +231,9 @@ export function analyseRowDepths(
         ? (tQuantile(0.975, pooled.df) * pooled.sd) / Math.sqrt(depths.length)
         : null;
       const chance = posterior.rows[g]!;
-      const verdict = judge(chance, calledOff(depths.length));
+      const shown = judge(chance, calledOff(depths.length));
+      const needsPlaces = isOff(shown) && placesKnown ? needs(depths, places[g]!, aimM) : null;
+      const verdict = needsPlaces ? 'undecided' : shown;
       // What is not called by itself goes with the machine, unless it is on target as it is.
       const correctionM = isOff(verdict)
         ? correction(chance, verdict, { targetM: aimM, stepM })
@@ -232,17 +256,47 @@ export function analyseRowDepths(
         se: { m: Math.sqrt(evidence[g]!.variance / depths.length), df: evidence[g]!.df },
         outside: { shallow: chance.below, deep: chance.above },
         verdict,
+        needsPlaces,
         besideTarget: verdict === 'on target' && pHolm[g]! <= 0.05 && !acceptedInWindow,
         loose: loose[g]!,
         correctionM,
         exception: Math.abs(correctionM - shiftM) > stepM / 2,
         moreDigs:
           verdict === 'undecided'
-            ? digsToSettle(evidence[g]!, band, { off: calledOff, on: CALLED_ON_TARGET })
+            ? digsToSettle(
+                // Digs to come each lie at a place of their own; those made count for as many of these.
+                {
+                  mean: means[g]!,
+                  n:
+                    (evidence[g]!.n * (moderated.variances[g]! + placeVariance)) /
+                    evidence[g]!.variance,
+                  variance: moderated.variances[g]! + placeVariance,
+                  df: evidence[g]!.df,
+                },
+                band,
+                chance,
+                {
+                  centreM: posterior.machine.centre,
+                  alikeSdM: ROWS.alikeSds[1]!,
+                  outSdM: ROWS.outSd,
+                },
+                { off: calledOff, on: CALLED_ON_TARGET },
+              )
             : 0,
       };
     }),
   };
+}
+
+/** Why a row that looks off must be dug at other places first; null where it need not. */
+function needs(
+  depths: readonly number[],
+  places: readonly string[],
+  aimM: number,
+): RowDepth['needsPlaces'] {
+  const count = new Set(places).size;
+  if ((sampleSd(depths) ?? 0) > LOOSE_FROM.sdM && count < LOOSE_FROM.places) return 'loose';
+  return count === 1 && Math.abs(mean(depths)! - aimM) < ONE_PLACE_OFF_M - 1e-9 ? 'onePlace' : null;
 }
 
 function judge({ below: shallow, above: deep }: RowPosterior, off: number): DepthVerdict {

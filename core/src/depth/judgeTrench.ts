@@ -30,7 +30,16 @@ export type TrenchFinding =
         exception: boolean;
       }[];
     }
-  | { finding: 'undecidedRows'; rows: { row: number; moreDigs: RowDepth['moreDigs'] }[] }
+  | {
+      finding: 'undecidedRows';
+      rows: {
+        row: number;
+        moreDigs: RowDepth['moreDigs'];
+        /** It looks off, but must be dug at other places first. */
+        needsPlaces: RowDepth['needsPlaces'];
+        offM: number;
+      }[];
+    }
   | { finding: 'onTarget'; rows: number }
   /** Inside the tolerance, but not on the target itself. */
   | { finding: 'besideTarget'; rows: { row: number; offM: number }[] }
@@ -121,7 +130,12 @@ function judgeDepths(
   if (undecided.length > 0)
     findings.push({
       finding: 'undecidedRows',
-      rows: undecided.map(({ row, moreDigs }) => ({ row, moreDigs })),
+      rows: undecided.map(({ row, moreDigs, needsPlaces, meanM }) => ({
+        row,
+        moreDigs,
+        needsPlaces,
+        offM: meanM - aimM,
+      })),
     });
   if (off.length === 0 && undecided.length === 0 && !acceptedInWindow)
     findings.push({ finding: 'onTarget', rows: depths.rows.length });

@@ -84,6 +84,8 @@ export function proveWork(
         ? digsToSettle(
             { mean: now.difference, n: now.n, variance: now.se ** 2 * now.n, df: now.df },
             [-tolerance, tolerance],
+            { out: 0.5 },
+            { centreM: 0, alikeSdM: tolerance, outSdM: 4 * tolerance },
             { off: () => OUTSIDE, on: INSIDE },
           )
         : null,

@@ -318,8 +318,8 @@ function apartFromMachine({ rows, machine, toleranceM }: NonNullable<ReturnType<
 /** Depths of one planting's check as the trench check reads them. */
 function depthsOf(own: readonly CardDepths[]) {
   const [first] = own;
-  const readings = own.flatMap(({ row, offM }) =>
-    offM.map((off) => ({ row, depthM: Math.max(0, first!.targetM + off) })),
+  const readings = own.flatMap(({ row, offM, placeId }) =>
+    offM.map((off) => ({ row, depthM: Math.max(0, first!.targetM + off), place: placeId })),
   );
   if (!first || readings.length === 0) return null;
   const { targetM, toleranceM, windowM } = first;

@@ -290,9 +290,9 @@ describe('a planter off its target, inside the window for the crop', () => {
   });
 
   it('a row that differs from the others is still corrected, toward them', () => {
-    const { depths } = read([four(deep, [0, 0, -0.75, 0])]);
+    const { depths } = read([four(deep, [0, 0, -1, 0])]);
     expect(depths!.machine.acceptedInWindow).toBe(true);
-    expect(depths!.rows[2]).toMatchObject({ verdict: 'shallow', correctionM: 0.75 * INCH });
+    expect(depths!.rows[2]).toMatchObject({ verdict: 'shallow', correctionM: INCH });
   });
 
   it('outside the window the machine is shifted as before', () => {
@@ -300,4 +300,30 @@ describe('a planter off its target, inside the window for the crop', () => {
     expect(depths!.machine.acceptedInWindow).toBe(false);
     expect(depths!.machine.shiftM).toBeLessThan(0);
   });
+});
+
+describe('places of a check', () => {
+  const rows = (row3: number) =>
+    [1, 2, 3, 4].map((number, i) =>
+      row(
+        number,
+        [2, 2, 2.125, 1.875, 2].map((d) => (number === 3 ? d + row3 : d)),
+        i + 1,
+      ),
+    );
+  it('half an inch at one place may be the place: it is dug again before it is set; at two it is the row', () => {
+    const once = read([rows(-0.5)]);
+    expect(once.depths!.rows[2]).toMatchObject({
+      verdict: 'undecided',
+      needsPlaces: 'onePlace',
+      correctionM: 0,
+    });
+    expect(once.findings.find(({ finding }) => finding === 'undecidedRows')).toMatchObject({
+      rows: [{ row: 3, needsPlaces: 'onePlace' }],
+    });
+    const twice = read([rows(-0.5), rows(-0.5)]);
+    expect(twice.depths!.rows[2]).toMatchObject({ verdict: 'shallow', correctionM: INCH / 2 });
+  });
+  it('an inch is called at one place already', () =>
+    expect(read([rows(-1)]).depths!.rows[2]!.verdict).toBe('shallow'));
 });

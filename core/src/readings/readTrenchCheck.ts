@@ -2,7 +2,6 @@ import {
   analyseRowDepths,
   beforeAndAfter,
   DEFAULT_DEPTH_STEP_M,
-  DEFAULT_READING_STEP_M,
   depthToBottom,
   digOf,
   judgeTrench,
@@ -144,19 +143,22 @@ export function readTrenchCheck(
     stop.rows.map((row) => ({
       ...digOf(row.data, reading),
       held: row,
+      place: stop.id,
       dryLayerM: dryAt(stop.data.ordinal),
     })),
   );
   const adjustments = stops.flatMap((stop) => stop.adjustments.map(({ data }) => data));
   const { now, before } = sinceAdjustment(opened, adjustments);
-  const readings = now.flatMap(({ row, depthsM }) => depthsM.map((depthM) => ({ row, depthM })));
-  const gaugeErrorM = byGauge(now) > 0 ? (walk.data.gauge?.errorM ?? 0) : 0;
-  const readingStepM = Math.max(DEFAULT_READING_STEP_M, gaugeErrorM);
+  const readings = now.flatMap(({ row, depthsM, place }) =>
+    depthsM.map((depthM) => ({ row, depthM, place })),
+  );
+  // A gauge is off by the same for every row.
+  const sharedErrorM = byGauge(now) > 0 ? (walk.data.gauge?.errorM ?? 0) : 0;
   const windowM = windowAround(crop, targetM);
   const window = windowM ? { windowM } : {};
   const depths =
     readings.length > 0
-      ? analyseRowDepths(readings, { targetM, toleranceM, stepM, readingStepM, ...window })
+      ? analyseRowDepths(readings, { targetM, toleranceM, stepM, sharedErrorM, ...window })
       : null;
 
   const byRow = new Map<number, typeof now>();

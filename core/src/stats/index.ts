@@ -32,6 +32,7 @@ export { fitLine, type FittedLine } from './fitLine.ts';
 export { fitMixedModel, type MixedModel } from './fitMixedModel.ts';
 export {
   rowPosterior,
+  type PlanterPosterior,
   type RowEvidence,
   type RowPosterior,
   type RowPrior,

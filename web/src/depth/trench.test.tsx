@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { demoPlanting, openApp, plain, type WholeApp } from '../app/wholeApp.testing.tsx';
 
 /** Depths in inches, by row: 4 shallow, 9 deep, 11 shallow; the rest on target at 1½. */
-const off: Record<number, number> = { 4: -0.75, 9: 0.625, 11: -0.625 };
+const off: Record<number, number> = { 4: -0.75, 9: 0.75, 11: -1.25 };
 const SCATTER = [0, -0.125, 0.125, 0, 0.125];
 const depthsOf = (row: number, by = off[row] ?? 0) => SCATTER.map((scatter) => 1.5 + by + scatter);
 const parts = (inches: number) => [Math.floor(inches), Math.round((inches % 1) * 8)] as const;
@@ -41,12 +41,12 @@ describe('behind the planter', () => {
     await here.press('Done: dig these rows again');
     await here.mentions(/dig again: rows 4, 9 and 11/);
     for (const row of [4, 9]) await byKeys(here, depthsOf(row, 0));
-    await byKeys(here, depthsOf(11, -0.375));
+    await byKeys(here, depthsOf(11, -0.75));
     await here.press('See what it means');
     const picture = await screen.findByRole('img', { name: /^Before and after/ });
     const changes = plain(picture.getAttribute('aria-label'));
     expect(changes).toContain('row 4 from ¾ in to 1½ in, it worked');
-    expect(changes).toContain('row 9 from 2⅛ in to 1½ in, it worked');
+    expect(changes).toContain('row 9 from 2¼ in to 1½ in, it worked');
     expect(changes).toMatch(/row 11 .*nearer, still off/);
     await here.says('trench-verdict', 'Of 12 rows: 1 too shallow, 11 on target.');
 

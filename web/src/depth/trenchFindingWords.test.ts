@@ -52,11 +52,24 @@ describe('what a trench check says', () => {
   });
   it('undecided rows say how many digs would do, or that none will', () => {
     const rows = [
-      { row: 6, moreDigs: [2, 5] as [number, number] },
-      { row: 7, moreDigs: null },
+      { row: 6, moreDigs: [2, 5] as [number, number], needsPlaces: null, offM: -0.005 },
+      { row: 7, moreDigs: null, needsPlaces: null, offM: 0.006 },
     ];
     expect(says({ finding: 'undecidedRows', rows }).next).toBe(
-      'Row 6: 2 to 5 more digs should settle it. Row 7: so near the edge that digging will not settle it: take it as it is. Dig them a few steps on: neighbouring seeds share the bounce of the unit.',
+      'Row 6: 2 to 5 more digs should settle it. Row 7: so near the edge of the tolerance that 20 more digs would hardly settle it: leave it as it is. Dig a few steps on: neighboring seeds share the bounce of the unit.',
+    );
+    const elsewhere = says({
+      finding: 'undecidedRows',
+      rows: [
+        { row: 3, moreDigs: [3, 8], needsPlaces: 'onePlace', offM: -0.0127 },
+        { row: 9, moreDigs: [3, 8], needsPlaces: 'loose', offM: 0.0127 },
+      ],
+    });
+    expect(elsewhere.says).toBe(
+      'Row 3 looks ½ in too shallow at this one place. Row 9 looks ½ in too deep, but its seeds lie at very uneven depth.',
+    );
+    expect(elsewhere.next).toMatch(
+      /^Row 3: dig at a second place before you set it. Row 9: dig at two more places first./,
     );
   });
   it('every finding of a furrow has a sentence and something to do', () => {

@@ -37,16 +37,37 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
           )
           .join(' '),
       };
-    case 'undecidedRows':
+    case 'undecidedRows': {
+      const elsewhere = finding.rows.filter(({ needsPlaces }) => needsPlaces !== null);
+      const open = finding.rows.filter(({ needsPlaces }) => needsPlaces === null);
+      const side = (offM: number) => (offM < 0 ? 'shallow' : 'deep');
       return {
         tone: 'plain',
-        says: `${rowsText(finding.rows.map(({ row }) => row))} cannot be told yet: too few seeds for how much they differ, or too near the edge of the tolerance.`,
-        next: `${finding.rows
-          .map(({ row, moreDigs }) => `Row ${row}: ${digsText(moreDigs)}.`)
-          .join(
-            ' ',
-          )}${finding.rows.some(({ moreDigs }) => moreDigs !== null) ? ' Dig them a few steps on: neighbouring seeds share the bounce of the unit.' : ''}`,
+        says: [
+          ...elsewhere.map(({ row, needsPlaces, offM }) =>
+            needsPlaces === 'loose'
+              ? `Row ${row} looks ${units.show(Math.abs(offM), 'seedDepth')} too ${side(offM)}, but its seeds lie at very uneven depth.`
+              : `Row ${row} looks ${units.show(Math.abs(offM), 'seedDepth')} too ${side(offM)} at this one place.`,
+          ),
+          ...(open.length > 0
+            ? [
+                `${rowsText(open.map(({ row }) => row))} cannot be called yet: too few seeds for how much they differ, or too near the edge of the tolerance.`,
+              ]
+            : []),
+        ].join(' '),
+        next: [
+          ...elsewhere.map(({ row, needsPlaces }) =>
+            needsPlaces === 'loose'
+              ? `Row ${row}: dig at two more places first.`
+              : `Row ${row}: dig at a second place before you set it.`,
+          ),
+          ...open.map(({ row, moreDigs }) => `Row ${row}: ${digsText(moreDigs)}.`),
+          ...(open.some(({ moreDigs }) => moreDigs !== null)
+            ? ['Dig a few steps on: neighboring seeds share the bounce of the unit.']
+            : []),
+        ].join(' '),
       };
+    }
     case 'besideTarget':
       return {
         tone: 'plain',
@@ -112,7 +133,7 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
 export function digsText(moreDigs: RowDepth['moreDigs']): string {
   if (moreDigs === 0) return 'settled';
   if (moreDigs === null)
-    return 'so near the edge that digging will not settle it: take it as it is';
+    return 'so near the edge of the tolerance that 20 more digs would hardly settle it: leave it as it is';
   const [low, high] = moreDigs;
   return `${low === high ? low : `${low} to ${high}`} more ${high === 1 ? 'dig' : 'digs'} should settle it`;
 }

@@ -2,6 +2,7 @@ import type { GridRate } from './grid.ts';
 import { lateRowRates } from './lateRowRates.ts';
 import { replantSentenceRates } from './replantSentenceRates.ts';
 import { cardWorldRates } from './cardWorldRates.ts';
+import { depthWorldRates } from './depthWorldRates.ts';
 import { standWorldRates } from './standRates.ts';
 import { responseRates } from './responseRates.ts';
 
@@ -19,6 +20,7 @@ export const WORLD_RATES: Record<string, WorldRates> = {
   stand: { rates: standWorldRates, runs: 200, sample: 3 },
   lateRows: { rates: lateRowRates, runs: 200, sample: 3 },
   replantSentences: { rates: replantSentenceRates, runs: 10_000, sample: 150 },
+  trenchCheck: { rates: depthWorldRates, runs: 40, sample: 1 },
   planterCard: { rates: cardWorldRates, runs: 60, sample: 1 },
   response: { rates: responseRates, runs: 60, sample: 1 },
 };
