@@ -51,7 +51,7 @@ const INTERVAL: readonly [number, number] = [0.025, 0.975];
 const DATES = 12;
 const DATES_APART = 3;
 /** Of the return, below which a recount is not worth the way there. A default of this app. */
-const WORTH_A_VISIT = 0.005;
+const WORTH_A_VISIT = 0.0075;
 /** Draws that say where the advice turns. */
 const FEW = 64;
 /** Draws between two words of how far it is. */
@@ -96,6 +96,7 @@ export function* adviseReplantSteps(
     standCurve: random.normal(),
     dateCurve: random.normal(),
   }));
+  const recounts = worlds.map(() => random.normal());
   const own = returnsOf(replantCase);
   const offered = offeredBy(replantCase, own);
   /** What is reckoned for each world: the options, and replanting on each date. */
@@ -149,7 +150,7 @@ export function* adviseReplantSteps(
     probabilityReplantBetter: worlds.filter((_, i) => replanted[i]! > kept[i]!).length / draws,
     breakEvenPlantsPerM2: turningStand(replantCase, asTold(keepAhead(few), mean(kept)! - rest)),
     breakEvenOfPartsPerM2: replantCase.zones ? turningStandOfParts(replantCase) : null,
-    ...waiting(replantCase, worlds),
+    ...waiting(replantCase, worlds, recounts),
     flips: flipsOf(replantCase, asTold(replantBehind(few), mean(kept)! - mean(replanted)!)),
     swings: swingsOf(replantCase),
     byDate: dates.map((daysAfterBest, i) => ({
@@ -194,21 +195,48 @@ function offeredBy(
   return offered;
 }
 
+/** Recounts that came out alike, together: what is best after them is chosen for all of a group. */
+const ALIKE_RECOUNTS = 40;
+
 /**
- * What a recount shows is the stand and what still comes; then the best for that is done, by then later. Against it stands the best
- * that can be done today without knowing.
+ * A recount shows the stand with the plants that came meanwhile, with the error of the count before; then the best for what it shows is done, by
+ * then later. Against it stands the best that can be done today.
+ *
+ * @param recounts error of the recount in each world, standard normal
  */
-function waiting(one: ReplantCase, worlds: readonly Draw[]) {
+function waiting(one: ReplantCase, worlds: readonly Draw[], recounts: readonly number[]) {
   const days = one.recountAfterDays ?? REPLANT_DEFAULTS.recountAfterDays;
   const shown = worlds.map(({ stand, toCome }) => ({ ...MIDDLE, stand, toCome }));
   const later = (by: number) => replantedOn(one, one.replant.daysAfterBest + by);
+  const [least, most] = one.toCome ?? [0, 0];
+  const counted = shown
+    .map(({ stand, toCome }, i) => ({
+      i,
+      perM2: one.stand.sePerM2 * (stand + recounts[i]!) + least + (most - least) * toCome,
+    }))
+    .sort((a, b) => a.perM2 - b.perM2);
+  const groups = Math.max(1, Math.floor(shown.length / ALIKE_RECOUNTS));
+  const alike = Array.from({ length: groups }, (_, g) =>
+    counted.slice(
+      Math.round((g * shown.length) / groups),
+      Math.round(((g + 1) * shown.length) / groups),
+    ),
+  );
   const best = (of: ReplantCase) => {
     const own = returnsOf(of);
     // Which parts are replanted is chosen once they are counted: every way is looked at.
     const each = offeredBy(of, own).map(([, give]) => shown.map(give));
     return {
       today: Math.max(...each.map((values) => mean(values)!)),
-      knowing: mean(shown.map((_, i) => Math.max(...each.map((values) => values[i]!))))!,
+      knowing:
+        alike.reduce(
+          (sum, group) =>
+            sum +
+            Math.max(
+              ...each.map((values) => group.reduce((total, { i }) => total + values[i]!, 0)),
+            ),
+          0,
+        ) / shown.length,
     };
   };
   const now = best(one);

@@ -12,7 +12,7 @@ import { rateOver, type Rate } from './rate.ts';
 const K_PER_AC = 1000 / ACRE_M2;
 /** Draws of each advice, and worlds behind the true value of waiting. */
 const DRAWS = 400;
-const WORLDS = 60;
+const WORLDS = 200;
 /** How far true curves lie off the house ones, on the log scale of what they lose. */
 const CURVES_OFF = 0.25;
 const FULL_PER_M2 = 1000;
@@ -101,15 +101,29 @@ function returned(one: ReplantCase, truth: Truth, late = 0): Record<'keep' | 're
 function trueWaiting(one: ReplantCase, choice: 'keep' | 'replantAll', random: SeededRandom) {
   const days = one.recountAfterDays ?? 4;
   const middle = { replantOff: 0, yieldOff: 0, priceOff: 0, standBend: 1, dateBend: 1 };
+  const { sePerM2: se } = one.stand;
+  const [least, most] = one.toCome ?? [0, 0];
+  const comes = (least + most) / 2;
+  const spread = se ** 2 + (most - least) ** 2 / 12;
   const gains = Array.from({ length: WORLDS }, () => {
     const truth = someTruth(one, random);
     const now = returned(one, truth)[choice];
-    // A recount tells stand and comers, not the price nor the curves.
-    const seen = returned(one, { ...middle, standOff: truth.standOff, comes: truth.comes }, days);
+    // A recount tells stand and comers with the error of the count before, not the price nor the curves.
+    const counted = se * truth.standOff + truth.comes + se * random.normal();
+    const taken = comes + (spread / (spread + se ** 2)) * (counted - comes);
+    const seen = returned(one, { ...middle, standOff: 0, comes: taken }, days);
     const later = returned(one, truth, days);
     return (seen.keep >= seen.replantAll ? later.keep : later.replantAll) - now;
   });
   return mean(gains)!;
+}
+
+/** Cases in which waiting was advised: what it truly brings over deciding now. For the rates over worlds. */
+export function waitAdvised(random: SeededRandom): number | null {
+  const one = someCase(random);
+  const advice = adviseReplant(one, { draws: DRAWS, random: seededRandom(random.below(2 ** 31)) });
+  if (!advice.waitWorth) return null;
+  return trueWaiting(one, advice.options[0]!.option as 'keep' | 'replantAll', random);
 }
 
 /**

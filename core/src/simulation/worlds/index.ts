@@ -4,6 +4,7 @@ import { replantSentenceRates } from './replantSentenceRates.ts';
 import { cardWorldRates } from './cardWorldRates.ts';
 import { depthWorldRates } from './depthWorldRates.ts';
 import { standWorldRates } from './standRates.ts';
+import { replantWorldRates } from './replantRates.ts';
 import { responseRates } from './responseRates.ts';
 
 export { keepsGrid, meanOf, overWorlds, summarise, type GridLimit, type GridRate } from './grid.ts';
@@ -19,6 +20,7 @@ interface WorldRates {
 export const WORLD_RATES: Record<string, WorldRates> = {
   stand: { rates: standWorldRates, runs: 200, sample: 3 },
   lateRows: { rates: lateRowRates, runs: 200, sample: 3 },
+  replant: { rates: replantWorldRates, runs: 100, sample: 12 },
   replantSentences: { rates: replantSentenceRates, runs: 10_000, sample: 150 },
   trenchCheck: { rates: depthWorldRates, runs: 40, sample: 1 },
   planterCard: { rates: cardWorldRates, runs: 60, sample: 1 },
