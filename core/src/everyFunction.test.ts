@@ -560,6 +560,12 @@ const dig = record({ row: whole(1, 6), at: instant, depthsM: list(depth, 1, 4) }
 const reading = record({ readTo: some('top', 'bottom'), crop });
 const seed = record({ depthM: fc.option(depth), moist: some(true, false, null) });
 takes('analyseRowDepths', 'readings options', args(readings, aim));
+takes(
+  'believedDifference',
+  'difference se variance',
+  args(number(-9, 9), number(0, 9), number(0, 9)),
+  { signed: 'difference' },
+);
 takes('mayBeMissed', 'stops', args(whole(1, 40)));
 takes('windowAround', 'crop targetM', args(crop, depth));
 takes('depthToBottom', 'depthM readTo crop', args(depth, some('top', 'bottom'), crop));
@@ -1395,6 +1401,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'countsAt',
     'requireCrop',
     'depthWindow',
+    'varianceOfDifferences',
     'factsAt',
     'tapeAt',
     'plantedAs',

@@ -8,7 +8,10 @@ import {
   fitBestResponse,
   fitResponse,
   lookAtPlots,
+  believedDifference,
   TRIAL_MEASURE_FACTS,
+  USUAL_DIFFERENCE,
+  varianceOfDifferences,
   type CovariateAnalysis,
   type Demonstration,
   type EmergenceTrial,
@@ -46,7 +49,8 @@ export interface AgainstCheck {
     perM2: number;
     se: number;
     interval: [number, number];
-    /** That it returns more than the check. */
+    /** What it is believed to return, drawn toward nothing as far as it is uncertain; and the chance that it returns more than the check by that. */
+    believed: { perM2: number; se: number };
     probability: number;
     /** Price a kg from which it pays; null: at none, or it costs nothing more. */
     breakEvenPricePerKg: number | null;
@@ -120,7 +124,10 @@ export function answerTrial(
     pricePerKg = null,
     adjustment = 'none',
     shape = null,
+    usualDifference = USUAL_DIFFERENCE,
   }: {
+    /** SD of true differences between treatments, as a share of the mean yield. */
+    usualDifference?: number;
     pricePerKg?: number | null;
     adjustment?: TrialAdjustment;
     shape?: ResponseShape | null;
@@ -173,6 +180,7 @@ export function answerTrial(
           ),
         ).read
       : null;
+  const trueVariance = varianceOfDifferences(analysis, usualDifference);
   const present = treatments.filter(
     (one) => one.index !== check.index && plots.some(({ treatment }) => treatment === one.label),
   );
@@ -186,7 +194,7 @@ export function answerTrial(
           ...told,
           money:
             measure === 'yield' && pricePerKg !== null
-              ? moneyOf(told, treatment.costPerM2 - check.costPerM2, pricePerKg)
+              ? moneyOf(told, treatment.costPerM2 - check.costPerM2, pricePerKg, trueVariance)
               : null,
         };
       })
@@ -334,16 +342,22 @@ function moneyOf(
   { difference, se, df }: Pick<AgainstCheck, 'difference' | 'se' | 'df'>,
   costPerM2: number,
   pricePerKg: number,
+  trueVariance: number,
 ): NonNullable<AgainstCheck['money']> {
   const seMoney = se * pricePerKg;
   const half = tQuantile(CONFIDENCE, Math.max(1, df)) * seMoney;
   const perM2 = difference * pricePerKg - costPerM2;
+  const own = believedDifference(difference, se, trueVariance);
+  const believed = { perM2: own.difference * pricePerKg - costPerM2, se: own.se * pricePerKg };
   return {
     perM2,
     se: seMoney,
     interval: [perM2 - half, perM2 + half],
+    believed,
     probability:
-      seMoney > 0 ? tCdf(Math.max(-1e6, Math.min(1e6, perM2 / seMoney)), df) : Number(perM2 > 0),
+      believed.se > 0
+        ? tCdf(Math.max(-1e6, Math.min(1e6, believed.perM2 / believed.se)), df)
+        : Number(believed.perM2 > 0),
     breakEvenPricePerKg: costPerM2 > 0 && difference > 0 ? costPerM2 / difference : null,
     breakEvenCostPerM2: difference * pricePerKg,
   };

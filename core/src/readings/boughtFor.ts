@@ -16,11 +16,11 @@ export function boughtFor(
   { cost, areaM2PerYear, years, discount }: NonNullable<Trial['equipment']>,
 ): { paid: Payback; anotherYear: number } | null {
   if (!money) return null;
-  const gainSe = Math.max(LEAST_SE, money.se);
+  const gainSe = Math.max(LEAST_SE, money.believed.se);
   const perGain = areaM2PerYear * annuityOf(years, discount);
   return {
     paid: payback({
-      gainPerM2: money.perM2,
+      gainPerM2: money.believed.perM2,
       gainSe,
       df: Math.max(1, df),
       costPerUnit: cost,
@@ -29,10 +29,10 @@ export function boughtFor(
       discount,
     }),
     anotherYear: worthOfAnotherYear({
-      gainPerM2: money.perM2,
+      gainPerM2: money.believed.perM2,
       gainSe,
       neededPerM2: cost / perGain,
-      anotherSe: gainSe,
+      anotherSe: Math.max(LEAST_SE, money.se),
       perGain,
     }),
   };

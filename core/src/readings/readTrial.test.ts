@@ -304,6 +304,17 @@ describe('what a trial says', () => {
       best!.difference * toSi(4, 'perBu56') - toSi(12, 'moneyPerAc'),
       12,
     );
+    // What is believed lies between nothing and what was seen, and a wider belief keeps more of it.
+    const { believed, perM2 } = best!.money!;
+    const cost = best!.difference * toSi(4, 'perBu56') - perM2;
+    expect(believed.perM2 + cost).toBeLessThan(perM2 + cost);
+    expect(believed.perM2 + cost).toBeGreaterThan(0);
+    const wide = answerTrial(reading, 'yield', {
+      pricePerKg: toSi(4, 'perBu56'),
+      usualDifference: 0.2,
+    })!.against[0]!.money!;
+    expect(wide.believed.perM2).toBeGreaterThan(believed.perM2);
+    expect(wide.probability).toBeGreaterThan(best!.money!.probability);
     expect(trialMoneySentence(answer, reading, us)).toMatch(/It pays from [\d.]+\/bu on\.$/);
     expect(answer.response).not.toBeNull();
     expect(trialResponseSentence(answer, reading, us)).toMatch(
@@ -319,7 +330,7 @@ describe('what a trial says', () => {
     });
     const bought = (acres: number) => boughtFor(best!, wheels(acres))!;
     expect(bought(1000).paid.breakEvenYears).toBeCloseTo(
-      20_000 / (best!.money!.perM2 * toSi(1000, 'ac')),
+      20_000 / (best!.money!.believed.perM2 * toSi(1000, 'ac')),
       9,
     );
     expect(bought(2000).paid.probabilityItPays).toBeGreaterThan(bought(100).paid.probabilityItPays);

@@ -71,4 +71,9 @@ export {
 export { HARVEST_MOISTURES, stripYield } from './stripYield.ts';
 export { lookAtPlots, type PlacedPlot, type PlotsLooked } from './lookAtPlots.ts';
 export { worthOfAnotherYear } from './worthOfAnotherYear.ts';
+export {
+  believedDifference,
+  USUAL_DIFFERENCE,
+  varianceOfDifferences,
+} from './believedDifference.ts';
 export { TRIAL_MEASURE_FACTS, TRIAL_QUESTION_FACTS } from './trialFacts.ts';

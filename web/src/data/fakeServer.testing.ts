@@ -59,6 +59,7 @@ export function fakeServer() {
       decimalMark: null,
       fullYields: null,
       prices: null,
+      usualDifference: null,
     },
   });
   const apply = (commits: readonly unknown[], person: string): Outcome[] =>

@@ -11,6 +11,7 @@ import {
   trialMoistureSentence,
   trialMoneySentence,
   trialResponseSentence,
+  USUAL_DIFFERENCE,
   trialSentence,
   type ResponseShape,
   type TrialAdjustment,
@@ -49,7 +50,9 @@ export function Answer({ reading }: { reading: TrialReading }) {
   const units = useUnits();
   const { trial, planting, measured, treatments, check } = reading;
   const { crop } = planting.data;
-  const own = useWorkspace()?.data.prices?.[crop] ?? null;
+  const workspace = useWorkspace()?.data;
+  const own = workspace?.prices?.[crop] ?? null;
+  const usualDifference = workspace?.usualDifference ?? USUAL_DIFFERENCE;
   const pricePerKg = own ?? CROP_FACTS[crop].pricePerKg;
   const [chosen, setChosen] = useState<TrialMeasure | null>(null);
   const [shape, setShape] = useState<ResponseShape | null>(null);
@@ -57,8 +60,8 @@ export function Answer({ reading }: { reading: TrialReading }) {
   const measure =
     chosen ?? (measured.includes(trial.data.primary) ? trial.data.primary : measured[0]!);
   const answer = useMemo(
-    () => answerTrial(reading, measure, { pricePerKg, adjustment, shape }),
-    [reading, measure, pricePerKg, adjustment, shape],
+    () => answerTrial(reading, measure, { pricePerKg, adjustment, shape, usualDifference }),
+    [reading, measure, pricePerKg, adjustment, shape, usualDifference],
   );
   const kind = trialMeasureKind(measure, crop);
   const emergence = useMemo(
@@ -66,8 +69,9 @@ export function Answer({ reading }: { reading: TrialReading }) {
     [reading, measure],
   );
   const plain = useMemo(
-    () => (adjustment === 'none' ? null : answerTrial(reading, measure, { pricePerKg })),
-    [reading, measure, pricePerKg, adjustment],
+    () =>
+      adjustment === 'none' ? null : answerTrial(reading, measure, { pricePerKg, usualDifference }),
+    [reading, measure, pricePerKg, adjustment, usualDifference],
   );
   const figures = useMemo(
     () =>

@@ -7,6 +7,7 @@ import {
   type Trial,
   type TrialAnswer,
   type TrialReading,
+  USUAL_DIFFERENCE,
 } from '@sendero/core';
 import { useDevice, useWorkspace } from '../data/hooks.ts';
 import { useCropFigure } from '../stand/useCropFigure.ts';
@@ -30,6 +31,35 @@ export function PriceOf({ crop, label }: { crop: Crop; label: string }) {
       keep={useCropFigure('prices', crop)}
       placeholder={units.show(CROP_FACTS[crop].pricePerKg, CROP_FACTS[crop].priceKind)}
       description={price === null ? <span className="default-mark">default</span> : undefined}
+    />
+  );
+}
+
+/** How much treatments usually differ: what chances of returning more are held to, so that the best of several does not look better than it is. */
+function UsualDifference() {
+  const units = useUnits();
+  const device = useDevice();
+  const workspace = useWorkspace();
+  const own = workspace?.data.usualDifference ?? null;
+  return (
+    <RestedFigure
+      label="Treatments usually differ by"
+      kind="share"
+      kept={own}
+      placeholder={units.show(USUAL_DIFFERENCE, 'share')}
+      description={
+        <>
+          of the yield; “returns more” counts it as known before{' '}
+          {own === null && <span className="default-mark">Sendero default</span>}
+        </>
+      }
+      keep={(value) => {
+        const saved = device.change('workspace', workspace!.id, (data) => ({
+          ...data,
+          usualDifference: value,
+        }));
+        return saved.ok ? null : Object.values(saved.problems)[0];
+      }}
     />
   );
 }
@@ -87,6 +117,7 @@ export function WhatItIsWorth({ reading, answer }: { reading: TrialReading; answ
       </div>
       <div className={styles.figures}>
         <PriceOf crop={crop} label={`Price of ${CROP_FACTS[crop].label.toLowerCase()}`} />
+        <UsualDifference />
         {treatments
           .filter(({ index }) => index !== check.index)
           .map(({ index, label, costPerM2 }) => (

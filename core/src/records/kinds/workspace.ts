@@ -34,17 +34,23 @@ export const workspace = defineKind({
       z.nullable(z.strictObject({ corn: price, soybean: price, wheat: price })),
       null,
     ),
+    /** How much treatments of a trial usually differ in truth, SD as a share of the mean yield; null: the default. */
+    usualDifference: z._default(
+      z.nullable(within(0.002, 0.5, 'Enter a share from 0.2 to 50 % of the yield.')),
+      null,
+    ),
   }),
-  version: 4,
-  added: { 2: ['decimalMark'], 3: ['fullYields'], 4: ['prices'] },
+  version: 5,
+  added: { 2: ['decimalMark'], 3: ['fullYields'], 4: ['prices'], 5: ['usualDifference'] },
   migrations: {
     1: (old) => ({ decimalMark: null, ...old }),
     2: (old) => ({ fullYields: null, ...old }),
     3: (old) => ({ prices: null, ...old }),
+    4: (old) => ({ usualDifference: null, ...old }),
   },
   table: 'workspaces',
   indexed: { name: 'text', fixedToday: 'date', season: 'integer' },
-  defaults: { decimalMark: null, fullYields: null, prices: null },
+  defaults: { decimalMark: null, fullYields: null, prices: null, usualDifference: null },
   words: { own: ({ name: called }) => called },
   example: {
     name: 'Almirel Bench',

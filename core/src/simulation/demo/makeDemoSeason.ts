@@ -211,6 +211,7 @@ export function makeDemoSeason({
       decimalMark: null,
       fullYields: null,
       prices: null,
+      usualDifference: null,
     },
     people,
     records,

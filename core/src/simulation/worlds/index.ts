@@ -5,6 +5,7 @@ import { cardWorldRates } from './cardWorldRates.ts';
 import { depthWorldRates } from './depthWorldRates.ts';
 import { standWorldRates } from './standRates.ts';
 import { replantWorldRates } from './replantRates.ts';
+import { trialWorldRates } from './trialWorldRates.ts';
 import { responseRates } from './responseRates.ts';
 
 export { keepsGrid, meanOf, overWorlds, summarise, type GridLimit, type GridRate } from './grid.ts';
@@ -24,5 +25,6 @@ export const WORLD_RATES: Record<string, WorldRates> = {
   replantSentences: { rates: replantSentenceRates, runs: 10_000, sample: 150 },
   trenchCheck: { rates: depthWorldRates, runs: 40, sample: 1 },
   planterCard: { rates: cardWorldRates, runs: 60, sample: 1 },
+  trials: { rates: trialWorldRates, runs: 200, sample: 8 },
   response: { rates: responseRates, runs: 60, sample: 1 },
 };
