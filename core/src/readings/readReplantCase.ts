@@ -51,6 +51,8 @@ export interface ReplantReading {
   problems: Record<string, string>;
 }
 
+/** How well a stand is taken to be known that one stop or somebody by hand gave without a range. A Sendero default. */
+const UNKNOWN_STAND_CV = 0.15;
 /** Row length in gaps longer than this is long gaps, m (field guide 11.3). */
 const LONG_GAP_M = 3 * FOOT_M;
 
@@ -224,8 +226,14 @@ export function readReplantCase({
     costs.plantPerM2 + (costs.seedPerM2 * fillPerM2) / Math.max(1e-9, expectedPerM2),
   );
   const other = data.otherCrop;
-  const se = (interval: [number, number] | null, value: number) =>
-    interval ? (interval[1] - interval[0]) / (2 * 1.96) : 0.15 * value;
+  /** Of a walk its own standard error; of a stand entered by hand half its range is taken for 1.96 of them. */
+  const sePerM2 = !stand
+    ? 0
+    : stand.from === 'walk' && summary?.effective.sePerM2
+      ? summary.effective.sePerM2
+      : stand.intervalPerM2
+        ? (stand.intervalPerM2[1] - stand.intervalPerM2[0]) / (2 * 1.96)
+        : UNKNOWN_STAND_CV * stand.perM2;
   const weighted = weak.reduce((sum, part) => sum + part.share * part.plantsPerM2, 0);
   const bend =
     curve && curve.strips.length > 0
@@ -238,7 +246,7 @@ export function readReplantCase({
     ...(bend ? { bend } : {}),
     stand: {
       plantsPerM2: weak.length > 0 ? weighted : stand.perM2,
-      sePerM2: se(stand.intervalPerM2, stand.perM2),
+      sePerM2,
       longGapShare: stand.longGapShare,
     },
     toCome: toCome.range,

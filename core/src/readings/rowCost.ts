@@ -2,7 +2,12 @@ import { group } from 'd3-array';
 import type { Crop } from '../crops/index.ts';
 import { fieldArea } from '../geo/index.ts';
 import type { Field, Planting, Workspace } from '../records/index.ts';
-import { relativeYield, STAND_SCHOOLS, type StandSchool } from '../replant/index.ts';
+import {
+  relativeYield,
+  REPLANT_DEFAULTS,
+  STAND_SCHOOLS,
+  type StandSchool,
+} from '../replant/index.ts';
 import { mean, sampleSd, tInterval } from '../stats/index.ts';
 import { expectedStand } from '../targets/index.ts';
 import type { CardCell } from './cardCells.ts';
@@ -32,7 +37,8 @@ const LEAST_STOPS = 3;
 
 /**
  * What some rows of a planter cost against their sisters, crop by crop: from every plant counted and the near end of the difference's
- * 95 % interval, to late plants discounted and its far end, by both schools of soybean stands, over the area that these rows planted.
+ * 95 % interval, to late plants discounted and its far end, by both schools of soybean stands and curves as much flatter and steeper as they may be,
+ * over the area that these rows planted.
  *
  * @param cells of the season; @param rows those meant; @param apart rows that stand out, themselves or others: no reference
  * @returns none where rows and sisters were not counted side by side at three stops; fields without an area, and split ones, are left out
@@ -71,13 +77,15 @@ export function rowCost(
     if (!counted || !effective || areaM2 === 0) return [];
     const expectedPerM2 = mean(own.map(({ data }) => expectedStand(data)))!;
     const { kgPerM2, byDefault } = fullYieldOf(crop, workspace);
-    const lost = (sisters: number, difference: number, school: StandSchool) => {
+    // What a thin stand loses is known no better than the curves: the near end takes them flatter, the far end steeper.
+    const lost = (sisters: number, difference: number, school: StandSchool, side: 1 | -1) => {
       const bears = (ratio: number) =>
         relativeYield({
           crop,
           plantsPerM2: Math.max(0, ratio) * expectedPerM2,
           daysAfterBest: 0,
           school,
+          standPower: Math.exp(side * 1.96 * REPLANT_DEFAULTS.curveSpread),
         });
       return kgPerM2 * (bears(sisters) - bears(sisters + difference));
     };
@@ -85,11 +93,11 @@ export function rowCost(
       STAND_SCHOOLS.map((school) => [
         school,
         [
-          Math.max(0, lost(counted.sisters, counted.interval[1], school)),
+          Math.max(0, lost(counted.sisters, counted.interval[1], school, -1)),
           Math.max(
             0,
-            lost(effective.sisters, effective.interval[0], school),
-            lost(counted.sisters, counted.interval[1], school),
+            lost(effective.sisters, effective.interval[0], school, 1),
+            lost(counted.sisters, counted.interval[1], school, -1),
           ),
         ],
       ]),

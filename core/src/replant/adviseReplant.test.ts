@@ -291,6 +291,27 @@ describe('the advice', () => {
     expect(at(to - 3 * K_PER_AC)).toBeLessThan(0);
   });
 
+  it('one day past the last date costs little more than the day before: no date is so sharp', () => {
+    const at = (seasonEndsDaysAfterBest: number) =>
+      expected(advise({ seasonEndsDaysAfterBest }, 1, 2000), 'replantAll');
+    const days = Array.from({ length: 15 }, (_, i) => at(corn.replant.daysAfterBest + 7 - i));
+    const range = days[0]! - days.at(-1)!;
+    for (let i = 1; i < days.length; i++) {
+      expect(days[i]!).toBeLessThanOrEqual(days[i - 1]! + 1e-12);
+      expect(days[i - 1]! - days[i]!).toBeLessThan(0.15 * range);
+    }
+  });
+
+  it('a weak part without an area is no part to replant', () => {
+    const zones = [
+      { share: 0, plantsPerM2: 1 * K_PER_AC },
+      { share: 1, plantsPerM2: 26 * K_PER_AC },
+    ];
+    const { worstZones, options } = advise({ zones });
+    expect(worstZones).toEqual([]);
+    expect(options.map(({ option }) => option)).not.toContain('replantWorst');
+  });
+
   it('what a recount tells is worth nothing or more, whatever the case; and a later replant never returns more', () => {
     const cases = fc.record({
       stand: fc.double({ min: 0, max: 32, noNaN: true }),
@@ -341,8 +362,8 @@ describe('the advice', () => {
         daysAfterBest: corn.daysAfterBest,
         curves,
       });
-      // What the curves’ own spread makes of it lies about it: within 5 % at a thousand draws.
-      expect(expected(advice, 'keep') / (full * share)).toBeCloseTo(1, 1);
+      // The spread of the curves lifts the mean of a poor stand a little: a share bent to a power is not symmetrical.
+      expect(Math.abs(expected(advice, 'keep') / (full * share) - 1)).toBeLessThan(0.12);
     }
   });
 

@@ -86,6 +86,16 @@ function bearing(
     (1 - GAPS_COST * longGapShare);
 }
 
+/** Days over which a crop goes from surely ripening to surely not, about the last date. A Sendero default. */
+const RIPENING_DAYS = 10;
+
+/** The chance that a crop planted on a day still ripens: no date is so sharp that one day decides. */
+const chanceToRipen = (daysAfterBest: number, ends: number): number =>
+  ends === Infinity ? 1 : Math.max(0, Math.min(1, 0.5 + (ends - daysAfterBest) / RIPENING_DAYS));
+
+/** Of the field, below which a part is no part to replant. A Sendero default. */
+const LEAST_SHARE = 0.005;
+
 /** Nothing is sold for less than nothing: a normal spread, cut at a tenth. */
 const spread = (z: number, share: number) => Math.max(0.1, 1 + share * z);
 
@@ -121,7 +131,7 @@ export function returnsOf(one: ReplantCase) {
   const bears = bearing(one, one.daysAfterBest);
   const bearsAgain = bearing(one, replant.daysAfterBest);
   const spent = spentPerM2(costs);
-  const ripens = replant.daysAfterBest < seasonEndsDaysAfterBest;
+  const ripens = chanceToRipen(replant.daysAfterBest, seasonEndsDaysAfterBest);
 
   const keptZone = (
     draw: Draw,
@@ -137,9 +147,12 @@ export function returnsOf(one: ReplantCase) {
 
   const keep: Return = (draw) => overZones((zone) => keptZone(draw, zone));
   const replantAll: Return = (draw) => {
-    if (!ripens) return -spent;
+    if (ripens === 0) return -spent;
     const plants = replant.plantsPerM2 + (replant.sePerM2 ?? 0) * draw.replantStand;
-    return grain(draw) * bearsAgain(draw, plants) * (price(draw) - (costs.dryPerKg ?? 0)) - spent;
+    return (
+      ripens * grain(draw) * bearsAgain(draw, plants) * (price(draw) - (costs.dryPerKg ?? 0)) -
+      spent
+    );
   };
   const replantZones =
     (which: readonly number[]): Return =>
@@ -149,7 +162,9 @@ export function returnsOf(one: ReplantCase) {
     };
   /** Zones that return more replanted than kept: the split that pays most. */
   const again = replantAll(MIDDLE);
-  const worst = zones.flatMap((zone, i) => (keptZone(MIDDLE, zone) < again ? [i] : []));
+  const worst = zones.flatMap((zone, i) =>
+    zone.share >= LEAST_SHARE && keptZone(MIDDLE, zone) < again ? [i] : [],
+  );
 
   const { fillIn, changeCrop } = one;
   const filledIn: Return | null = fillIn

@@ -29,7 +29,7 @@ interface Truth {
 }
 
 /** A case as scouts meet it: from full stands to bare ones, early and late, some of them injured. */
-function someCase(random: SeededRandom): ReplantCase {
+export function someCase(random: SeededRandom): ReplantCase {
   const crop = random.uniform() < 0.65 ? 'corn' : 'soybean';
   const full = crop === 'corn' ? 31 : 125;
   const plants = full * (0.08 + 0.75 * random.uniform());
