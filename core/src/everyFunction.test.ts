@@ -566,6 +566,16 @@ takes(
   args(number(-9, 9), number(0, 9), number(0, 9)),
   { signed: 'difference' },
 );
+takes(
+  'sitesWithPrior',
+  'sites usualSd confidence',
+  args(
+    list(record({ difference: number(-9, 9), se: number(0.1, 9) }), 2, 4),
+    number(0.1, 9),
+    between,
+  ),
+  { signed: 'difference' },
+);
 takes('mayBeMissed', 'stops', args(whole(1, 40)));
 takes('windowAround', 'crop targetM', args(crop, depth));
 takes('depthToBottom', 'depthM readTo crop', args(depth, some('top', 'bottom'), crop));
@@ -1401,6 +1411,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'countsAt',
     'requireCrop',
     'depthWindow',
+    'withPriorSentence',
     'varianceOfDifferences',
     'factsAt',
     'tapeAt',

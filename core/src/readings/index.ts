@@ -236,6 +236,7 @@ export {
   trialMoneySentence,
   trialResponseSentence,
   trialSentence,
+  withPriorSentence,
   trialTitle,
   togetherSentence,
 } from './trialWords.ts';

@@ -20,6 +20,7 @@ import {
   trialResponseSentence,
   trialSentence,
   trialsTogether,
+  withPriorSentence,
   type TrialReading,
 } from './index.ts';
 
@@ -516,6 +517,15 @@ describe('the demo’s trials are what was put in', () => {
     const together = trialsTogether(sites, 'yield');
     expect(together.read).toHaveLength(3);
     expect(together.sites!.differencesFromCheck).toHaveLength(sites[0]!.treatments.length - 1);
+    // Few sites: what is usual between them is a second line, narrower than their own spread leaves it.
+    const [prior] = together.withPrior;
+    expect(prior!.elsewhere[1] - prior!.elsewhere[0]).toBeGreaterThan(
+      prior!.interval[1] - prior!.interval[0],
+    );
+    expect(withPriorSentence(together, 'yield', us)).toMatch(
+      /^With the usual spread between sites counted in, .* at a new site expect/,
+    );
+    expect(withPriorSentence(trialsTogether(sites.slice(0, 1), 'yield'), 'yield', us)).toBeNull();
     expect(togetherSentence(together, 'yield', us)).toMatch(/^Over 3 sites and years/);
     // The same strips, called block 1 of a design with blocks, give the same answer.
     const asBlocks = sites.map((one) => ({ ...one, demonstration: false }));

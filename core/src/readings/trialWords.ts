@@ -231,3 +231,16 @@ export function togetherSentence(
         : `Where nobody has tried it, expect between ${signed(most.interval[0])} and ${signed(most.interval[1])}.`;
   return `${over} ${trust}`;
 }
+
+/** The difference over few sites with what is usual between sites counted in; null for a single site. */
+export function withPriorSentence(
+  { withPrior, check, read }: TrialsTogether,
+  measure: TrialAnswer['measure'],
+  show: Show,
+): string | null {
+  const most = [...withPrior].sort((a, b) => Math.abs(b.difference) - Math.abs(a.difference))[0];
+  if (!most) return null;
+  const say = (value: number) =>
+    `${figure(Math.abs(value), { measure }, read[0]!, show)} ${value < 0 ? 'less' : 'more'}`;
+  return `With the usual spread between sites counted in, ${most.level} yields ${say(most.difference)} than ${check} (95 % range ${say(most.interval[0])} to ${say(most.interval[1])}); at a new site expect ${say(most.elsewhere[0])} to ${say(most.elsewhere[1])}.`;
+}

@@ -1,9 +1,13 @@
-import { tQuantile } from '../stats/index.ts';
+import { group } from 'd3-array';
+import { mean, tQuantile } from '../stats/index.ts';
 import {
   analyseByCovariate,
   analyseSites,
   type CovariateAnalysis,
+  sitesWithPrior,
+  USUAL_BETWEEN_SITES,
   type SiteAnalysis,
+  type SitesWithPrior,
   type TrialMeasure,
 } from '../trials/index.ts';
 import { byFirstFactor, measuredStrips, type TrialReading } from './readTrial.ts';
@@ -21,6 +25,8 @@ export interface TrialsTogether {
   sites: SiteAnalysis | null;
   /** Of each level that is not the check: what may be expected where nobody has tried it, 95 %. */
   elsewhere: { level: string; difference: number; interval: [number, number] }[];
+  /** The same with what is usual between sites counted in: few sites cannot tell how much a difference varies. Empty for a single site. */
+  withPrior: ({ level: string } & SitesWithPrior)[];
   /** Best given furrow moisture, over all sites and years; null where strips have none. */
   covariate: CovariateAnalysis | null;
 }
@@ -80,6 +86,16 @@ export function trialsTogether(
         tQuantile(0.975, Math.max(1, df)) * Math.hypot(se, Math.SQRT2 * sites!.sd.treatmentBySite);
       return { level: treatment, difference, interval: [difference - half, difference + half] };
     }),
+    withPrior:
+      sites === null
+        ? []
+        : levels.flatMap(({ label }) => {
+            if (label === check) return [];
+            const told = bySite(plots, label, check, sites.sd.residual);
+            return told.length < 2
+              ? []
+              : [{ level: label, ...sitesWithPrior(told, USUAL_BETWEEN_SITES * meanOf(plots)) }];
+          }),
     covariate:
       plots.length > 0 && moist
         ? unlessRefused(() =>
@@ -95,3 +111,30 @@ export function trialsTogether(
         : null,
   };
 }
+
+interface SitePlot {
+  site: string;
+  treatment: string;
+  value: number;
+}
+
+const meanOf = (plots: readonly SitePlot[]) => mean(plots.map(({ value }) => value))!;
+
+/** A chance spread of strips that is none is no certainty, as a share of the mean. A Sendero default. */
+const LEAST_RESIDUAL = 0.02;
+
+/** A level less the check at each site that has both, with the error that strips leave. */
+const bySite = (plots: readonly SitePlot[], level: string, check: string, residualSd: number) =>
+  [...group(plots, ({ site }) => site).values()].flatMap((own) => {
+    const [there, beside] = [level, check].map((name) =>
+      own.flatMap(({ treatment, value }) => (treatment === name ? [value] : [])),
+    );
+    if (there!.length === 0 || beside!.length === 0) return [];
+    const sd = Math.max(residualSd, LEAST_RESIDUAL * meanOf(own));
+    return [
+      {
+        difference: mean(there!)! - mean(beside!)!,
+        se: sd * Math.sqrt(1 / there!.length + 1 / beside!.length),
+      },
+    ];
+  });

@@ -76,4 +76,5 @@ export {
   USUAL_DIFFERENCE,
   varianceOfDifferences,
 } from './believedDifference.ts';
+export { sitesWithPrior, USUAL_BETWEEN_SITES, type SitesWithPrior } from './sitesWithPrior.ts';
 export { TRIAL_MEASURE_FACTS, TRIAL_QUESTION_FACTS } from './trialFacts.ts';

@@ -7,6 +7,8 @@ import {
   trialMoistureSentence,
   trialsTogether,
   trialTitle,
+  USUAL_BETWEEN_SITES,
+  withPriorSentence,
   type TrialReading,
   type TrialsTogether,
 } from '@sendero/core';
@@ -141,6 +143,15 @@ function Question({ together }: { together: TrialsTogether }) {
             {sentences.map((says, i) =>
               i === 0 ? <strong key={says}>{says}</strong> : <p key={says}>{says}</p>,
             )}
+            {withPriorSentence(together, 'yield', units.show) && (
+              <p>
+                {withPriorSentence(together, 'yield', units.show)}{' '}
+                <span className="default-mark">
+                  Sendero default: a difference varies by about{' '}
+                  {units.show(USUAL_BETWEEN_SITES, 'share')} of the yield between sites
+                </span>
+              </p>
+            )}
           </div>
           <div className="columns half">
             <SitesPicture together={together} />
@@ -161,7 +172,7 @@ function Question({ together }: { together: TrialsTogether }) {
               {siteOf(one)}: {trialTitle(one.trial.data)}
             </Link>{' '}
             <span className="small soft">
-              {one.demonstration
+              {one.demonstration && !read.includes(one)
                 ? 'a demonstration: listed, not read'
                 : one.harvested === 0
                   ? 'not harvested yet'

@@ -5,6 +5,7 @@ import { cardWorldRates } from './cardWorldRates.ts';
 import { depthWorldRates } from './depthWorldRates.ts';
 import { standWorldRates } from './standRates.ts';
 import { replantWorldRates } from './replantRates.ts';
+import { siteWorldRates } from './siteWorldRates.ts';
 import { trialWorldRates } from './trialWorldRates.ts';
 import { responseRates } from './responseRates.ts';
 
@@ -25,6 +26,7 @@ export const WORLD_RATES: Record<string, WorldRates> = {
   replantSentences: { rates: replantSentenceRates, runs: 10_000, sample: 150 },
   trenchCheck: { rates: depthWorldRates, runs: 40, sample: 1 },
   planterCard: { rates: cardWorldRates, runs: 60, sample: 1 },
+  sites: { rates: siteWorldRates, runs: 100, sample: 3 },
   trials: { rates: trialWorldRates, runs: 200, sample: 8 },
   response: { rates: responseRates, runs: 60, sample: 1 },
 };
