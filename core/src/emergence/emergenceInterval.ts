@@ -1,5 +1,5 @@
 import { bisectLeft, quantileSorted } from 'd3-array';
-import { requireOpenShare } from '../arguments/index.ts';
+import { requireOpenShare, requireWhole } from '../arguments/index.ts';
 import { normalQuantile, tQuantile, type Interval } from '../stats/index.ts';
 import { ENOUGH_LENGTHS, type EmergenceDraws } from './bootstrapEmergence.ts';
 
@@ -8,6 +8,12 @@ import { ENOUGH_LENGTHS, type EmergenceDraws } from './bootstrapEmergence.ts';
  * them: days warm and nights do not, and slow seeds make the curve lopsided. From simulated fields; a default.
  */
 const MISFIT = 0.03;
+/** Half of the 95 % interval of a time that no interval is narrower than, h: plants come up by day, in flushes that no curve follows. A Sendero default. */
+const LEAST_HALF_H = 9;
+/** How far the late end of a field may lie off the curve's, SD as a share of the time from half up to it: late plants are a kind of their own. A Sendero default. */
+const TAIL_MISFIT = 0.3;
+/** How differently people call a plant up, SD in h: one sees the tip that another walks past. A Sendero default. */
+const OBSERVERS_DIFFER_H = 8;
 /** The same for what is still to come, as a share of what the curve adds to what was seen. */
 const MISFIT_TO_COME = 0.5;
 
@@ -16,7 +22,7 @@ const MISFIT_TO_COME = 0.5;
  * (Student's t), and no curve is quite the field's.
  *
  * @param draws of `bootstrapEmergence`
- * @param confidence share, default 0.95
+ * @param confidence share, default 0.95; @param seen.people who counted: what they see differently does not fall with more lengths
  * @returns h since planting, or a share of the seeds
  * @example emergenceInterval(draws, 't50H', 0.9) // { lower: 214, upper: 223 }
  */
@@ -24,19 +30,39 @@ export function emergenceInterval(
   draws: EmergenceDraws,
   what: 't10H' | 't50H' | 't90H' | 'finalShare',
   confidence = 0.95,
+  { people = 1 }: { people?: number } = {},
 ): Interval {
   requireOpenShare('confidence', confidence);
+  requireWhole('people', people, 1);
   const sorted = [...draws[what]].sort((a, b) => a - b);
   const z = normalQuantile((1 + confidence) / 2);
   const middle = quantileSorted(sorted, 0.5)!;
   const wider = ofFewLengths(draws.lengths, confidence, z);
+  const ofTail =
+    what === 't90H'
+      ? TAIL_MISFIT *
+        Math.max(
+          0,
+          middle -
+            quantileSorted(
+              [...draws.t50H].sort((a, b) => a - b),
+              0.5,
+            )!,
+        )
+      : 0;
   const misfit =
     z *
     (what === 'finalShare'
       ? MISFIT_TO_COME * Math.max(0, middle - draws.upShare)
-      : Math.hypot(MISFIT * gapAround(draws.hours, middle), placeSdH(draws.lengths)));
+      : Math.hypot(
+          MISFIT * gapAround(draws.hours, middle),
+          placeSdH(draws.lengths),
+          ofTail,
+          people > 1 ? OBSERVERS_DIFFER_H / Math.sqrt(people) : 0,
+        ));
+  const least = what === 'finalShare' ? 0 : (LEAST_HALF_H * z) / normalQuantile(0.975);
   const away = (share: number) =>
-    Math.hypot(wider * (quantileSorted(sorted, share)! - middle), misfit);
+    Math.max(least, Math.hypot(wider * (quantileSorted(sorted, share)! - middle), misfit));
   const [lower, upper] = [middle - away((1 - confidence) / 2), middle + away((1 + confidence) / 2)];
   return what === 'finalShare'
     ? { lower: Math.max(0, lower), upper: Math.min(1, upper) }

@@ -13,9 +13,12 @@ import { addDays } from '../season/index.ts';
 import { expectedStand } from '../targets/index.ts';
 import type { Held } from './held.ts';
 
+/** A count, with who made it where that is known. */
+type HeldCount = Held<EmergenceCount> & { editedBy?: string };
+
 /** A flagged length at one visit. */
 export interface LengthVisit {
-  count: Held<EmergenceCount>;
+  count: HeldCount;
   round: string;
   /** Since noon of the planting day, h. */
   hours: number;
@@ -43,6 +46,8 @@ export interface GroupReading {
   /** Planter row, when the group is one. */
   row: number | null;
   lengths: LengthReading[];
+  /** How many people counted in them; 1 where that is not known. */
+  people: number;
   pool: PooledCounts;
   fit: EmergenceFit;
   meanEmergenceTimeH: number | null;
@@ -108,7 +113,7 @@ export function momentAfter(plantedOn: string, hours: number): string {
 export function emergenceVisits(
   { plantedOn, seedsPerM2, rowWidthM }: Pick<Planting, 'plantedOn' | 'seedsPerM2' | 'rowWidthM'>,
   lengths: readonly Held<FlaggedLength>[],
-  counts: readonly Held<EmergenceCount>[],
+  counts: readonly HeldCount[],
 ): EmergenceVisits {
   const read = [...lengths]
     .sort((a, b) => (a.data.row ?? 0) - (b.data.row ?? 0) || a.data.at.localeCompare(b.data.at))
@@ -151,7 +156,7 @@ export function emergenceVisits(
 export function readEmergence(
   planting: Held<Planting>,
   lengths: readonly Held<FlaggedLength>[],
-  counts: readonly Held<EmergenceCount>[],
+  counts: readonly HeldCount[],
 ): EmergenceReading {
   const { seedsPerM2, germination, fieldLoss } = planting.data;
   const visited = emergenceVisits(planting.data, lengths, counts);
@@ -171,7 +176,7 @@ export function readEmergence(
   };
 }
 
-function visitsIn(counts: readonly Held<EmergenceCount>[], plantedOn: string): LengthVisit[] {
+function visitsIn(counts: readonly HeldCount[], plantedOn: string): LengthVisit[] {
   let [emerged, lost] = [0, 0];
   return counts
     .map((count) => ({
@@ -223,12 +228,17 @@ export const flaggedCounts = ({ id, sown, visits }: LengthReading): FlaggedCount
 
 function readGroup(name: string, row: number | null, lengths: LengthReading[]): GroupReading {
   const pool = poolLengths(lengths.map(flaggedCounts));
+  const counters = new Set(
+    lengths.flatMap((one) => one.visits.flatMap(({ count }) => count.editedBy || [])),
+  );
+  const people = Math.max(1, counters.size);
   const visits = pool.hours.map((hours, i) => ({ hours, emerged: pool.emerged[i]! }));
   if (visits.length === 0)
     return {
       name,
       row,
       lengths,
+      people,
       pool,
       fit: {
         finalShare: 0,
@@ -254,6 +264,7 @@ function readGroup(name: string, row: number | null, lengths: LengthReading[]): 
     name,
     row,
     lengths,
+    people,
     pool,
     fit,
     ...emergenceIndices(visits),

@@ -13,6 +13,8 @@ export interface LatenessQuestion {
   all: EmergenceGroup;
   groups: EmergenceGroup[];
   draws: number;
+  /** How many people counted. */
+  people?: number;
 }
 
 export interface LatenessAnswer {
@@ -30,13 +32,14 @@ export function* answerLateness({
   all,
   groups,
   draws,
+  people = 1,
 }: LatenessQuestion): Generator<number, LatenessAnswer | null> {
   const [whole] = yield* bootstrapEmergence([all], { draws, random: seededRandom(1) });
   if (!whole) return null;
   const parts =
     groups.length > 1 ? yield* bootstrapEmergence(groups, { draws, random: seededRandom(2) }) : [];
   return {
-    half: emergenceInterval(whole, 't50H', 0.9),
+    half: emergenceInterval(whole, 't50H', 0.9, { people }),
     finalShare: emergenceInterval(whole, 'finalShare'),
     groups: parts.length > 1 ? compareEmergence(parts) : [],
   };

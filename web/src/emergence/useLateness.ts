@@ -19,6 +19,7 @@ export function useLateness(all: GroupReading | null, groups: readonly GroupRead
               lengths: lengths.map(flaggedCounts),
             })),
             draws: DRAWS,
+            people: all.people,
           }
         : null,
     [all, groups],

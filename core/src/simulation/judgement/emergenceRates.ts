@@ -121,7 +121,8 @@ export function emergenceRates({ seed, runs }: { seed: number; runs: number }): 
     rateOver('emergence: half up, within 6 h of the truth (half of the fields wanted)', near, {
       atLeast: 0.5,
     }),
-    rateOver('emergence: 90 % interval of half up holds it', half, { within: [0.85, 0.95] }),
+    // Never narrower than plants coming up by day leave it: in a smooth world that is more than 90 %.
+    rateOver('emergence: 90 % interval of half up holds it', half, { atLeast: 0.85 }),
     rateOver('emergence: 95 % interval of the final share holds it', final, {
       within: [0.92, 0.98],
     }),

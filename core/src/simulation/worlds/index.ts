@@ -1,4 +1,5 @@
 import type { GridRate } from './grid.ts';
+import { emergenceWorldRates } from './emergenceWorldRates.ts';
 import { lateRowRates } from './lateRowRates.ts';
 import { replantSentenceRates } from './replantSentenceRates.ts';
 import { cardWorldRates } from './cardWorldRates.ts';
@@ -25,6 +26,7 @@ export const WORLD_RATES: Record<string, WorldRates> = {
   replant: { rates: replantWorldRates, runs: 100, sample: 12 },
   replantSentences: { rates: replantSentenceRates, runs: 10_000, sample: 150 },
   trenchCheck: { rates: depthWorldRates, runs: 40, sample: 1 },
+  emergence: { rates: emergenceWorldRates, runs: 60, sample: 3 },
   planterCard: { rates: cardWorldRates, runs: 60, sample: 1 },
   sites: { rates: siteWorldRates, runs: 100, sample: 3 },
   trials: { rates: trialWorldRates, runs: 200, sample: 8 },
