@@ -289,7 +289,7 @@ function ReadTo({
   const answers = [
     ...(lastM === null || lastM < 0.1
       ? []
-      : [{ atM: lastM, says: `At the last plant, ${units.show(lastM, 'rowLength')}` }]),
+      : [{ atM: lastM, says: `Last plant, ${units.show(lastM, 'rowLength')}` }]),
     ...(usualM === null || (lastM !== null && lastM > usualM)
       ? []
       : [
@@ -297,8 +297,8 @@ function ReadTo({
             atM: usualM,
             says:
               lastM === null
-                ? `No plant along ${units.show(usualM, 'rowLength')}`
-                : `At ${units.show(usualM, 'rowLength')}`,
+                ? `No plant, ${units.show(usualM, 'rowLength')}`
+                : `End, ${units.show(usualM, 'rowLength')}`,
           },
         ]),
   ];

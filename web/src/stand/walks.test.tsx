@@ -95,7 +95,7 @@ describe('a stand walk', () => {
     // Nothing is known of the 14 ft that follow.
     await here.says('tape-feed', '100 % of 5 places');
     expect(here.value('Where did you stop reading the tape?')).toBe('');
-    await here.press(/^At the last plant, 2 ft 11\.5 in/);
+    await here.press(/^Last plant, 2 ft 11\.5 in/);
     await here.says('tape-feed', '100 % of 5 places');
     expect(here.all('observation').find(({ data }) => data.type === 'tape')).toBeTruthy();
     const readTo = 'Where did you stop reading the tape?';

@@ -148,7 +148,7 @@ function Question({ together }: { together: TrialsTogether }) {
                 {withPriorSentence(together, 'yield', units.show)}{' '}
                 <span className="default-mark">
                   Sendero default: a difference varies by about{' '}
-                  {units.show(USUAL_BETWEEN_SITES, 'share')} of the yield between sites
+                  {units.fixed(100 * USUAL_BETWEEN_SITES, 1)} % of the yield between sites
                 </span>
               </p>
             )}

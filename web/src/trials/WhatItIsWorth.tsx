@@ -49,7 +49,7 @@ function UsualDifference() {
       placeholder={units.show(USUAL_DIFFERENCE, 'share')}
       description={
         <>
-          of the yield; “returns more” counts it as known before{' '}
+          of the yield. It keeps the best of several from looking better than it is.{' '}
           {own === null && <span className="default-mark">Sendero default</span>}
         </>
       }
