@@ -21,14 +21,14 @@ interface WorldRates {
 
 /** Error rates over families of worlds that differ from the one each method was built on, by subject. */
 export const WORLD_RATES: Record<string, WorldRates> = {
-  stand: { rates: standWorldRates, runs: 200, sample: 3 },
-  lateRows: { rates: lateRowRates, runs: 200, sample: 3 },
-  replant: { rates: replantWorldRates, runs: 100, sample: 12 },
-  replantSentences: { rates: replantSentenceRates, runs: 10_000, sample: 150 },
-  trenchCheck: { rates: depthWorldRates, runs: 40, sample: 1 },
+  stand: { rates: standWorldRates, runs: 200, sample: 2 },
+  lateRows: { rates: lateRowRates, runs: 200, sample: 2 },
+  replant: { rates: replantWorldRates, runs: 100, sample: 6 },
+  replantSentences: { rates: replantSentenceRates, runs: 10_000, sample: 100 },
+  trenchCheck: { rates: depthWorldRates, runs: 40, sample: 0.5 },
   emergence: { rates: emergenceWorldRates, runs: 60, sample: 3 },
-  planterCard: { rates: cardWorldRates, runs: 60, sample: 1 },
+  planterCard: { rates: cardWorldRates, runs: 60, sample: 0.34 },
   sites: { rates: siteWorldRates, runs: 100, sample: 3 },
   trials: { rates: trialWorldRates, runs: 200, sample: 8 },
-  response: { rates: responseRates, runs: 60, sample: 1 },
+  response: { rates: responseRates, runs: 60, sample: 0.5 },
 };
