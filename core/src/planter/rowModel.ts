@@ -1,5 +1,6 @@
 import { requireFinite, requireSome, requireWhole } from '../arguments/index.ts';
-import { fitMixedModel, type MixedModel } from '../stats/index.ts';
+import { group } from 'd3-array';
+import { fitMixedModel, mean, type MixedModel } from '../stats/index.ts';
 
 /** One figure of one row at one stop: several readings of a place belong together as their mean. */
 export interface RowFigure {
@@ -19,8 +20,8 @@ export interface RowModel {
   /** null where nothing is left to judge by: one row, or one reading each. */
   fixed: MixedModel | null;
   /**
-   * The same with rows that may differ from field to field as a random effect beside: what verdicts go by, so that the trouble of one field is not called
-   * the row unit’s. The same as `fixed` where the readings cannot tell it. Fitted when it is asked for: it takes as long again.
+   * The same from each row's mean in each field, so that rows may differ from field to field: what verdicts go by, so that the trouble of one field is not called
+   * the row unit’s. The same as `fixed` where the readings cannot tell it. Fitted when it is asked for.
    */
   byField(): MixedModel | null;
 }
@@ -37,32 +38,56 @@ export function rowModel(readings: readonly RowFigure[]): RowModel {
   });
   const rows = [...new Set(readings.map(({ row }) => row))].sort((a, b) => a - b);
   const groups = factorsOf(readings);
-  const rowField = rowFieldOf(readings, groups);
   const at = new Map(rows.map((row, r) => [row, r]));
   const told = rows.length > 1 && rows.length < readings.length;
-  const fit = (of: Record<string, string[]>, like: MixedModel | null = null) => {
-    if (!told) return null;
-    const model = fitMixedModel({
-      y: readings.map(({ value }) => value),
-      fixed: readings.map(({ row }) => {
-        const line = new Array<number>(rows.length).fill(0);
-        line[at.get(row)!] = 1;
-        return line;
-      }),
-      groups: of,
-      ...(like ? { start: ratiosOf(like) } : {}),
-    });
-    return model.residualVariance > 0 ? model : null;
-  };
-  const fixed = fit(groups);
+  const model = told
+    ? fitMixedModel({
+        y: readings.map(({ value }) => value),
+        fixed: readings.map(({ row }) => {
+          const line = new Array<number>(rows.length).fill(0);
+          line[at.get(row)!] = 1;
+          return line;
+        }),
+        groups,
+      })
+    : null;
+  const fixed = model && model.residualVariance > 0 ? model : null;
   let byField: MixedModel | null | undefined;
   return {
     readings,
     rows,
     groups,
     fixed,
-    byField: () => (byField ??= fixed && rowField ? fit({ ...groups, ...rowField }, fixed) : fixed),
+    byField: () =>
+      (byField ??= fixed && 'field' in groups ? (ofFieldMeans(readings, rows) ?? fixed) : fixed),
   };
+}
+
+/**
+ * Rows by their means in each field, stops taken out: what is left between a row's fields is what rows differ by from field to field, and its
+ * chance. Every field counts alike, so that one field that was looked at most does not speak for the others.
+ */
+function ofFieldMeans(readings: readonly RowFigure[], rows: readonly number[]): MixedModel | null {
+  const placeOf = ({ field, stop }: RowFigure) => JSON.stringify([field, stop]);
+  const means = (of: (one: RowFigure) => string) =>
+    new Map(
+      [...group(readings, of)].map(([key, own]) => [key, mean(own.map(({ value }) => value))!]),
+    );
+  const [ofStop, ofField] = [means(placeOf), means(({ field }) => field)];
+  const cells = [...group(readings, ({ row, field }) => JSON.stringify([row, field])).values()].map(
+    (own) => {
+      const { row, field } = own[0]!;
+      const off = mean(own.map((one) => one.value - ofStop.get(placeOf(one))!))!;
+      return { row, field, value: ofField.get(field)! + off };
+    },
+  );
+  if (cells.length <= rows.length || cells.length === readings.length) return null;
+  const model = fitMixedModel({
+    y: cells.map(({ value }) => value),
+    fixed: cells.map(({ row }) => rows.map((one) => Number(one === row))),
+    groups: { field: cells.map(({ field }) => field) },
+  });
+  return model.residualVariance > 0 ? model : null;
 }
 
 /** Where a like fit can begin. */
@@ -73,16 +98,6 @@ export const ratiosOf = ({ varianceComponents, residualVariance }: MixedModel) =
       variance / residualVariance,
     ]),
   );
-
-/** Rows within fields as a factor, where several fields have several stops of a row. */
-function rowFieldOf(
-  readings: readonly RowFigure[],
-  groups: Record<string, string[]>,
-): { rowField: string[] } | null {
-  if (!('field' in groups)) return null;
-  const rowField = readings.map(({ row, field }) => JSON.stringify([row, field]));
-  return new Set(rowField).size < readings.length ? { rowField } : null;
-}
 
 /** The mean of some rows less the mean of others. */
 export const rowsAgainst = (
