@@ -1083,30 +1083,20 @@ takes(
   ),
   { signed: 'value', runs: 15 },
 );
+const responsePoints = list(record({ x: number(0, 9), value: number(0, 3) }), 3, 9).map(
+  (points) => [{ x: -1, value: 1 }, { x: 10, value: 2 }, { x: 12, value: 1.5 }, ...points],
+);
 takes(
   'fitBestResponse',
   'x value price cost',
-  args(
-    list(record({ x: number(0, 9), value: number(0, 3) }), 3, 9).map((points) => [
-      { x: -1, value: 1 },
-      { x: 10, value: 2 },
-      { x: 12, value: 1.5 },
-      ...points,
-    ]),
-    record({ price: number(0.1, 5), cost: number(0, 1) }),
-  ),
+  args(responsePoints, record({ price: number(0.1, 5), cost: number(0, 1) })),
   { signed: 'value x', runs: 10 },
 );
 takes(
   'fitResponse',
   'x value price cost',
   args(
-    list(record({ x: number(0, 9), value: number(0, 3) }), 3, 9).map((points) => [
-      { x: -1, value: 1 },
-      { x: 10, value: 2 },
-      { x: 12, value: 1.5 },
-      ...points,
-    ]),
+    responsePoints,
     record({
       shape: some('quadratic', 'quadraticPlateau', 'linearPlateau'),
       price: number(0.1, 5),

@@ -1,3 +1,4 @@
+import { group } from 'd3-array';
 import { INCH_M } from '../units/index.ts';
 import {
   requireNotNegative,
@@ -27,7 +28,7 @@ import { posteriorWithSharedError } from './posteriorWithSharedError.ts';
 export interface DepthReading {
   row: number;
   depthM: number;
-  /** Where it was dug; left out: places are not told apart. */
+  /** Place where it was dug; left out where places were not recorded. */
   place?: string;
 }
 
@@ -125,7 +126,7 @@ const ROWS: RowPrior = {
  * A machine whose rows all miss is shifted as a whole; a row that is an exception is set by what it shows
  * itself. A row called off is never set by 0 nor the wrong way.
  *
- * @param readings depth of each seed found, m, all to the same point of the seed, with the place it was dug at where places are told apart: then what
+ * @param readings depth of each seed found, m, all to the same point of the seed, with the place where it was dug if that was recorded: then what
  *   rows differ by from place to place is no difference of the rows, and one place alone calls nothing under ¾ in
  * @param targetM depth aimed for, m
  * @param toleranceM what is still on target, m either way
@@ -164,16 +165,13 @@ export function analyseRowDepths(
   requirePositive('stepM', stepM);
   requirePositive('readingStepM', readingStepM);
   requireNotNegative('sharedErrorM', sharedErrorM);
-  const byRow = new Map<number, number[]>();
-  const placesOf = new Map<number, string[]>();
-  readings.forEach(({ row, depthM, place = '' }, i) => {
+  readings.forEach(({ row, depthM }, i) => {
     requireWhole(`readings[${i}].row`, row, 1);
     requireNotNegative(`readings[${i}].depthM`, depthM);
-    byRow.set(row, [...(byRow.get(row) ?? []), depthM]);
-    placesOf.set(row, [...(placesOf.get(row) ?? []), place]);
   });
   const placesKnown = readings.some(({ place }) => place !== undefined);
-  const rows = [...byRow].sort(([a], [b]) => a - b);
+  const byRow = [...group(readings, ({ row }) => row)].sort(([a], [b]) => a - b);
+  const rows = byRow.map(([row, own]) => [row, own.map(({ depthM }) => depthM)] as const);
   const groups = rows.map(([, depths]) => depths);
   const fit = remlOneWay(groups);
   const means = groups.map((depths) => mean(depths)!);
@@ -189,7 +187,7 @@ export function analyseRowDepths(
   });
   const pHolm = holm(p);
   const moderated = moderatedVariances(groups, { usual: USUAL_SPREAD, floorSd });
-  const places = rows.map(([row]) => placesOf.get(row)!);
+  const places = byRow.map(([, own]) => own.map(({ place = '' }) => place));
   const placeVariance = placesKnown ? varianceOfPlaces(groups, places) : 0;
   const evidence = groups.map((depths, g) => ({
     mean: means[g]!,

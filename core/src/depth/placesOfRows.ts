@@ -4,6 +4,7 @@ import { INCH_M } from '../units/index.ts';
 
 /** How much rows differ from place to place, SD, for what it counts beside what is dug. A Sendero default. */
 const PLACES_DIFFER = { sd: 0.12 * INCH_M, df: 4 };
+
 /** Σ of the squared shares of seeds by place: 1 from a single place, 1/k from k alike. */
 export function sharesSquared(places: readonly string[]): number {
   return [...group(places, (place) => place).values()].reduce(

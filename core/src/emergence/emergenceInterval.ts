@@ -1,4 +1,4 @@
-import { bisectLeft, quantileSorted } from 'd3-array';
+import { bisectLeft, median, quantileSorted } from 'd3-array';
 import { requireOpenShare, requireWhole } from '../arguments/index.ts';
 import { normalQuantile, tQuantile, type Interval } from '../stats/index.ts';
 import { ENOUGH_LENGTHS, type EmergenceDraws } from './bootstrapEmergence.ts';
@@ -10,7 +10,7 @@ import { ENOUGH_LENGTHS, type EmergenceDraws } from './bootstrapEmergence.ts';
 const MISFIT = 0.03;
 /** Half of the 95 % interval of a time that no interval is narrower than, h: plants come up by day, in flushes that no curve follows. A Sendero default. */
 const LEAST_HALF_H = 9;
-/** How far the late end of a field may lie off the curve's, SD as a share of the time from half up to it: late plants are a kind of their own. A Sendero default. */
+/** How far the late end of a field may lie off the curve's, SD as a share of the time from half up to it: late plants form a second group. A Sendero default. */
 const TAIL_MISFIT = 0.3;
 /** How differently people call a plant up, SD in h: one sees the tip that another walks past. A Sendero default. */
 const OBSERVERS_DIFFER_H = 8;
@@ -38,18 +38,7 @@ export function emergenceInterval(
   const z = normalQuantile((1 + confidence) / 2);
   const middle = quantileSorted(sorted, 0.5)!;
   const wider = ofFewLengths(draws.lengths, confidence, z);
-  const ofTail =
-    what === 't90H'
-      ? TAIL_MISFIT *
-        Math.max(
-          0,
-          middle -
-            quantileSorted(
-              [...draws.t50H].sort((a, b) => a - b),
-              0.5,
-            )!,
-        )
-      : 0;
+  const ofTail = what === 't90H' ? TAIL_MISFIT * Math.max(0, middle - median(draws.t50H)!) : 0;
   const misfit =
     z *
     (what === 'finalShare'

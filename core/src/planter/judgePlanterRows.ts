@@ -8,7 +8,7 @@ import {
   twoSidedP,
   type MixedModel,
 } from '../stats/index.ts';
-import { ratiosOf, rowModel, type RowFigure, type RowModel } from './rowModel.ts';
+import { rowModel, type RowFigure, type RowModel } from './rowModel.ts';
 
 /** `alike` is inside the tolerance, `above` and `below` are outside of it; between them more readings must tell. */
 export type RowVerdict = 'alike' | 'above' | 'below' | 'undecided';
@@ -157,7 +157,7 @@ export function judgeRows(
     (figures) =>
       new Set(figures.map(({ field, stop }) => JSON.stringify([field, stop]))).size >= LEAST_STOPS,
   );
-  /** What each row shows by itself over its fields and stops, against its sisters and against the target. */
+  /** What each row shows by itself over its fields and stops, against the other rows and against the target. */
   const judgedBy = (of: MixedModel) => {
     const shown = rows.map((_, r) => of.contrast(rows.map((__, i) => (i === r ? 1 : 0))));
     return {
@@ -215,6 +215,15 @@ export function judgeRows(
   });
   return judged;
 }
+
+/** Where the fit of a similar model can begin. */
+const ratiosOf = ({ varianceComponents, residualVariance }: MixedModel) =>
+  Object.fromEntries(
+    Object.entries(varianceComponents).map(([name, variance]) => [
+      name,
+      variance / residualVariance,
+    ]),
+  );
 
 /** Rows that stand out have an effect of their own; the others are alike but for chance. */
 function crowdApart(

@@ -90,15 +90,6 @@ function ofFieldMeans(readings: readonly RowFigure[], rows: readonly number[]): 
   return model.residualVariance > 0 ? model : null;
 }
 
-/** Where a like fit can begin. */
-export const ratiosOf = ({ varianceComponents, residualVariance }: MixedModel) =>
-  Object.fromEntries(
-    Object.entries(varianceComponents).map(([name, variance]) => [
-      name,
-      variance / residualVariance,
-    ]),
-  );
-
 /** The mean of some rows less the mean of others. */
 export const rowsAgainst = (
   { rows, fixed }: RowModel & { fixed: MixedModel },

@@ -75,15 +75,15 @@ export function caseSigns(
     ...weatherOf(spells),
     ...tracksOf(card, seen.furrows),
   };
+  const looksBySign = [...FURROW_SIGNS, ...LATE_SIGNS].map(
+    (name) => [name, looksFor(seen, name)] as const,
+  );
   const rows = new Map<number, SignsSeen>();
   for (const { row, seen: looked } of card.rows) {
     if (!looked) continue;
     const own = rowOf(card, seen, row);
-    for (const name of [...FURROW_SIGNS, ...LATE_SIGNS])
-      if (
-        isTold(whole[name]) ||
-        (shows(own[name]) && !looksFor(seen, name).some((looks) => standsOut(looks, row)))
-      )
+    for (const [name, ways] of looksBySign)
+      if (isTold(whole[name]) || (shows(own[name]) && !ways.some((looks) => standsOut(looks, row))))
         delete own[name];
     if (isTold(whole.allSkips) && !isTold(own.rowSkips)) delete own.gapsWithoutSeed;
     for (const name of GAP_SIGNS) if (isTold(whole[name]) && !isTold(own.rowThin)) delete own[name];

@@ -3,6 +3,7 @@ import {
   standByRow,
   summariseStand,
   USUAL_CV,
+  USUAL_CV_FEW_ROWS,
   type CountMethod,
   type RowStand,
   type StandStop,
@@ -55,8 +56,6 @@ export function shareBehind(counts: readonly Count[]): number {
 
 /** Ways of counting that look at one or two rows of the planter at a stop. */
 const FEW_ROWS: readonly CountMethod[] = ['oneRow', 'bothSides', 'perFoot'];
-/** What a bad row that few stops met leaves open, as a spread between stops of one row. A Sendero default. */
-const ROWS_NOT_COUNTED = { cv: 0.14, df: 3 };
 
 function summariseWalk(
   stops: readonly WalkStop[],
@@ -84,7 +83,7 @@ function summariseWalk(
             usual: {
               // Who lags is patchy, and a few stops know badly how much: a third of a stop’s worth of what is usual.
               effective: { ...USUAL_CV, df: 0.3 },
-              ...(FEW_ROWS.includes(walk.data.method) ? { stand: ROWS_NOT_COUNTED } : {}),
+              ...(FEW_ROWS.includes(walk.data.method) ? { stand: USUAL_CV_FEW_ROWS } : {}),
             },
           },
         )

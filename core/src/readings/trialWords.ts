@@ -1,6 +1,11 @@
 import { CROP_FACTS } from '../crops/index.ts';
 import { depthWindow } from '../depth/index.ts';
-import { outermostCrossing, TRIAL_MEASURE_FACTS, TRIAL_QUESTION_FACTS } from '../trials/index.ts';
+import {
+  outermostCrossing,
+  STILL_IMPROVES,
+  TRIAL_MEASURE_FACTS,
+  TRIAL_QUESTION_FACTS,
+} from '../trials/index.ts';
 import type { QuantityKind } from '../units/index.ts';
 import type { AgainstCheck, TrialAnswer } from './answerTrial.ts';
 import type { Show } from './cardWords.ts';
@@ -108,9 +113,8 @@ export function trialResponseSentence(
 ): string | null {
   const { response } = answer;
   const { question } = reading.trial.data.factors[0]!;
-  const { kind } = TRIAL_QUESTION_FACTS[question];
+  const { kind, label } = TRIAL_QUESTION_FACTS[question];
   if (!response || !kind) return null;
-  const { label } = TRIAL_QUESTION_FACTS[question];
   if (response.p > 0.05)
     return `No clear response to ${label.toLowerCase()} over the levels tested.`;
   if (!answer.responseHolds)
@@ -127,9 +131,6 @@ export function trialResponseSentence(
   const best = `Best level: about ${at(x)}${range(interval)}.`;
   return `${best}${interval ? '' : ' These strips cannot say how far from it the best may be.'}${profitable}`;
 }
-
-/** A p-value below which a curve is said to go on improving at an edge. */
-const STILL_IMPROVES = 0.05;
 
 /** The best level is the lowest or highest that was tested. */
 function edgeSentence(

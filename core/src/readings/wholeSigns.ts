@@ -68,6 +68,14 @@ const sighting = (value: number, { not, hint, seen, plain }: Steps): Sighting | 
           ? 'not'
           : undefined;
 
+/** A sign by the share of the looks that show it; too few say nothing. */
+const byShare = <Seen>(
+  looks: readonly Seen[],
+  is: (one: Seen) => boolean,
+  steps: Steps,
+): Sighting | undefined =>
+  looks.length < LEAST_LOOKS ? undefined : sighting(looks.filter(is).length / looks.length, steps);
+
 /** Those that a whole field shows; places that were never sown are the meter’s. */
 const LOST_SIGNS = GAP_SIGNS.filter((name) => name !== 'gapsWithoutSeed');
 /** What dead and weak seed of a lot within its tag becomes: so much of it looks so. A default, from simulated lots. */
@@ -107,16 +115,11 @@ export function wholeOf(
   const tell = (name: DiagnosticSign, one: Sighting | undefined) => {
     if (one !== undefined) whole[name] = one;
   };
-  /** A sign by the share of the looks that show it; too few say nothing. */
   const tellShare = <Seen>(
     name: DiagnosticSign,
     looks: readonly Seen[],
     is: (one: Seen) => boolean,
-    steps: Steps = STEPS.looks,
-  ) => {
-    if (looks.length >= LEAST_LOOKS)
-      tell(name, sighting(looks.filter(is).length / looks.length, steps));
-  };
+  ) => tell(name, byShare(looks, is, STEPS.looks));
   const isApart = (row: number | null) => row !== null && apart.has(row);
   const of = (measure: CardMeasure) => cellsOf(card, measure).filter(({ row }) => !apart.has(row));
   const depth = median(perRow(of('depth')));
@@ -152,14 +155,11 @@ export function wholeOf(
     tell(
       name,
       plainest(
-        furrowLooks(name, others, dugBeside).map((looks) =>
-          looks.length < LEAST_LOOKS
-            ? undefined
-            : sighting(looks.filter(isShown).length / looks.length, STEPS.looks),
-        ),
+        furrowLooks(name, others, dugBeside).map((looks) => byShare(looks, isShown, STEPS.looks)),
       ),
     );
-  for (const name of LATE_SIGNS) tellShare(name, lateLooks(name, dugBeside), isShown, STEPS.late);
+  for (const name of LATE_SIGNS)
+    tell(name, byShare(lateLooks(name, dugBeside), isShown, STEPS.late));
 
   const stand = of('stand');
   const sown = sum(stand.map((one) => one.sown ?? 0));

@@ -100,7 +100,7 @@ const LEAST_SHARE = 0.005;
 const spread = (z: number, share: number) => Math.max(0.1, 1 + share * z);
 
 /** Seed less what its maker bears, ending the old stand, planting. */
-export const spentPerM2 = ({
+const spentPerM2 = ({
   seedPerM2,
   seedAllowance = 0,
   endPerM2,
@@ -181,13 +181,5 @@ export function returnsOf(one: ReplantCase) {
           otherBears!(draw, changeCrop.plantsPerM2) -
         changeCrop.costPerM2
     : null;
-  return {
-    keep,
-    replantAll,
-    replantZones,
-    worst,
-    filledIn,
-    changed,
-    bearsAgain: (draw: Draw) => bearsAgain(draw, replant.plantsPerM2),
-  };
+  return { keep, replantAll, replantZones, worst, filledIn, changed };
 }

@@ -2,6 +2,7 @@ export { DEFAULT_WEIGHTS, type LatenessWeights } from './weights.ts';
 export {
   FEWEST_STOPS,
   USUAL_CV,
+  USUAL_CV_FEW_ROWS,
   summariseStand,
   type RowCount,
   type StandPlan,

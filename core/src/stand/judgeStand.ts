@@ -2,6 +2,7 @@ import { median } from 'd3-array';
 import { requirePositive, requireWhole } from '../arguments/index.ts';
 import { rowsThatAreLate, rowsThatStandOut, type RowStand } from './standByRow.ts';
 import type { StandSummary } from './summariseStand.ts';
+import { THIN } from './twoFields.ts';
 
 /** What a stand walk means, as figures for the screen to put into words; most important first. */
 export type StandFinding =
@@ -28,12 +29,9 @@ export type StandFinding =
 /** Shortfall against the expected live stand that is called thin. A default of this app. */
 export const THIN_BELOW = 0.95;
 
-/** A stop below this share of the middle one is thin, as for stops of two kinds. */
-const THIN_STOP = 0.75;
-
 const noStopThin = (stops: StandSummary['stops']): boolean => {
   const middle = median(stops, ({ perM2 }) => perM2)!;
-  return stops.every(({ perM2 }) => perM2 > THIN_STOP * middle);
+  return stops.every(({ perM2 }) => perM2 > THIN.share * middle);
 };
 
 /**

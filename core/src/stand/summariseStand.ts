@@ -96,6 +96,8 @@ export const FEWEST_STOPS = 6;
 const COUNTING = { share: 0.01, step: 1 / 12 };
 /** Spread of stops about their mean that is usual, for what it counts beside what is seen. A default of this app. */
 export const USUAL_CV = { cv: 0.08, df: 2 };
+/** The same where one or two rows are counted at a stop: a bad row may have been met by few of them. A Sendero default. */
+export const USUAL_CV_FEW_ROWS = { cv: 0.14, df: 3 };
 
 /** A spread between stops as so many stops would know it. */
 export interface UsualSpread {

@@ -11,7 +11,7 @@ export interface TwoFields {
 }
 
 /** A stop is thin when it has at most this share of the middle one, and lies this many spreads of the others below them. Defaults of this app. */
-const THIN = { share: 0.75, spreads: 4 };
+export const THIN = { share: 0.75, spreads: 4 };
 
 /**
  * Whether stops are of two kinds, so that a mean over all of them stands nowhere in the field.

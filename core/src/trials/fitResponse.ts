@@ -48,6 +48,9 @@ export interface Response {
   predict(x: number): { value: number; se: number };
 }
 
+/** The p-value of `edge` up to which a curve is said to go on improving at an edge. A Sendero default. */
+export const STILL_IMPROVES = 0.05;
+
 /** Two coefficients make each shape, beside the blocks’ means. */
 const SHAPE = 2;
 const CONFIDENCE = 0.95;

@@ -32,6 +32,7 @@ export {
 export {
   fitBestResponse,
   fitResponse,
+  STILL_IMPROVES,
   RESPONSE_SHAPES,
   type Response,
   type ResponsePoint,

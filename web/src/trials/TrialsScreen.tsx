@@ -132,6 +132,7 @@ function Question({ together }: { together: TrialsTogether }) {
     ...(covariate ? [trialMoistureSentence(together, units.show)!] : []),
   ];
   if (explained) sentences.reverse();
+  const withPrior = withPriorSentence(together, 'yield', units.show);
   return (
     <section className="sheet stack tight" aria-label={TRIAL_QUESTION_FACTS[question].label}>
       <h2>
@@ -143,9 +144,9 @@ function Question({ together }: { together: TrialsTogether }) {
             {sentences.map((says, i) =>
               i === 0 ? <strong key={says}>{says}</strong> : <p key={says}>{says}</p>,
             )}
-            {withPriorSentence(together, 'yield', units.show) && (
+            {withPrior && (
               <p>
-                {withPriorSentence(together, 'yield', units.show)}{' '}
+                {withPrior}{' '}
                 <span className="default-mark">
                   Sendero default: a difference varies by about{' '}
                   {units.fixed(100 * USUAL_BETWEEN_SITES, 1)} % of the yield between sites

@@ -1,5 +1,4 @@
 import { seededRandom, type SeededRandom } from '../../stats/index.ts';
-import type { Rate } from '../judgement/rate.ts';
 
 /** One rate over a family of simulated worlds, as its mean and its worst. */
 export interface GridRate {
@@ -87,11 +86,3 @@ export function keepsGrid({ mean, worst, cases, fewest, limit }: GridRate, slack
     (limit.worst === undefined || within(worst, limit.worst, fewest, slack === 0 ? 0 : slack + 1))
   );
 }
-
-/** A grid rate as the mean alone, for lists of ordinary rates. */
-export const meanOf = ({ what, mean, cases, limit }: GridRate): Rate => ({
-  what,
-  share: mean,
-  cases,
-  limit: 'atMost' in limit ? { atMost: limit.atMost } : { atLeast: limit.atLeast },
-});

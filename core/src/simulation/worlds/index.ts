@@ -10,7 +10,7 @@ import { siteWorldRates } from './siteWorldRates.ts';
 import { trialWorldRates } from './trialWorldRates.ts';
 import { responseRates } from './responseRates.ts';
 
-export { keepsGrid, meanOf, overWorlds, summarise, type GridLimit, type GridRate } from './grid.ts';
+export { keepsGrid, overWorlds, summarise, type GridLimit, type GridRate } from './grid.ts';
 
 interface WorldRates {
   rates(of: { seed: number; runs: number }): GridRate[];

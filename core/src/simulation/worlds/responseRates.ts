@@ -1,8 +1,7 @@
-import { fitBestResponse, type Response } from '../../trials/index.ts';
+import { fitBestResponse, STILL_IMPROVES, type Response } from '../../trials/index.ts';
 import { overWorlds, type GridRate } from './grid.ts';
 import { responsePoints, responseWorlds, type Curve } from './responseWorlds.ts';
 
-const STILL_IMPROVES = 0.05;
 const CLEAR = 0.05;
 /** Price of a bushel and cost of a thousand seeds, $. */
 const MONEY = { price: 4, cost: 3.4 };

@@ -1,5 +1,5 @@
 import type { ResponsePoint } from '../../trials/index.ts';
-import type { SeededRandom } from '../../stats/index.ts';
+import { shuffled, type SeededRandom } from '../../stats/index.ts';
 
 /** A seeding-rate trial whose true curve is known. x in thousand seeds/ac, yields in bu/ac. */
 export interface ResponseWorld {
@@ -57,12 +57,7 @@ export function responsePoints(world: ResponseWorld, random: SeededRandom): Resp
   let strip = 0;
   return Array.from({ length: blocks }, (_, b) => {
     const block = 6 * random.normal();
-    const order = [...levels];
-    for (let i = order.length - 1; i > 0; i--) {
-      const k = random.below(i + 1);
-      [order[i], order[k]] = [order[k]!, order[i]!];
-    }
-    return order.map((x) => {
+    return shuffled(levels, random).map((x) => {
       const value = yieldAt(x) + block + trendPerStrip * strip + residualSd * random.normal();
       return { x, block: `${b}`, value: strip++ === slipped ? value * 0.85 : value };
     });

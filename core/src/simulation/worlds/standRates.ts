@@ -1,4 +1,4 @@
-import { compareRowStands, summariseStand } from '../../stand/index.ts';
+import { compareRowStands, summariseStand, USUAL_CV_FEW_ROWS } from '../../stand/index.ts';
 import { overWorlds, type GridRate } from './grid.ts';
 import { countedWalk, STAND_WORLD, type CountedWalk, type StandWorld } from './standWorlds.ts';
 
@@ -48,11 +48,19 @@ const OBSERVERS: StandWorld[] = [2, 3].flatMap((people) =>
 );
 
 const WRONG = 0.05;
-/** As a stand walk gives it where one row is counted a stop; see readWalkStand. */
-const ONE_ROW = { stand: { cv: 0.14, df: 3 } };
+/** Whether a walk is called enough although its mean is wrong. */
+function enoughAndWrong({ stops, truePerM2 }: CountedWalk): boolean {
+  const { meanPerM2, enough } = summariseStand(stops);
+  return enough(WRONG) && Math.abs(meanPerM2 / truePerM2 - 1) > WRONG;
+}
 
-const isWrong = ({ meanPerM2 }: { meanPerM2: number }, { truePerM2 }: CountedWalk) =>
-  Math.abs(meanPerM2 / truePerM2 - 1) > WRONG;
+function covers(
+  { stops, truePerM2 }: CountedWalk,
+  options: Parameters<typeof summariseStand>[1] = {},
+): boolean {
+  const [lower, upper] = summariseStand(stops, options).intervalPerM2!;
+  return lower <= truePerM2 && truePerM2 <= upper;
+}
 
 /** The stand of walks over fields with a bad part, bad rows or several people. */
 export const standWorldRates = (of: { seed: number; runs: number }): GridRate[] => [
@@ -61,11 +69,7 @@ export const standWorldRates = (of: { seed: number; runs: number }): GridRate[] 
     BAD_PARTS,
     { atMost: 0.1 },
     of,
-    (world, random) => {
-      const walk = countedWalk(world, random);
-      const found = summariseStand(walk.stops);
-      return Number(found.enough(WRONG) && isWrong(found, walk));
-    },
+    (world, random) => Number(enoughAndWrong(countedWalk(world, random))),
   ),
   overWorlds(
     '… where a stop lay in the thin part',
@@ -74,9 +78,7 @@ export const standWorldRates = (of: { seed: number; runs: number }): GridRate[] 
     { ...of, seed: of.seed + 1 },
     (world, random) => {
       const walk = countedWalk(world, random);
-      if (walk.inBad === 0) return null;
-      const found = summariseStand(walk.stops);
-      return Number(found.enough(WRONG) && isWrong(found, walk));
+      return walk.inBad === 0 ? null : Number(enoughAndWrong(walk));
     },
   ),
   overWorlds(
@@ -84,11 +86,8 @@ export const standWorldRates = (of: { seed: number; runs: number }): GridRate[] 
     BAD_ROWS,
     { atLeast: 0.9 },
     { ...of, seed: of.seed + 2 },
-    (world, random) => {
-      const walk = countedWalk(world, random);
-      const [lower, upper] = summariseStand(walk.stops, { usual: ONE_ROW }).intervalPerM2!;
-      return Number(lower <= walk.truePerM2 && walk.truePerM2 <= upper);
-    },
+    (world, random) =>
+      Number(covers(countedWalk(world, random), { usual: { stand: USUAL_CV_FEW_ROWS } })),
   ),
   overWorlds(
     'stand walk: a thin part larger than the sentence rules out was missed',
@@ -105,11 +104,7 @@ export const standWorldRates = (of: { seed: number; runs: number }): GridRate[] 
     OBSERVERS,
     { atLeast: 0.92, worst: 0.88 },
     { ...of, seed: of.seed + 4 },
-    (world, random) => {
-      const walk = countedWalk(world, random);
-      const [lower, upper] = summariseStand(walk.stops).intervalPerM2!;
-      return Number(lower <= walk.truePerM2 && walk.truePerM2 <= upper);
-    },
+    (world, random) => Number(covers(countedWalk(world, random))),
   ),
   overWorlds(
     'stand walk: a row of a sound planter named, several people counting',

@@ -1,5 +1,5 @@
 import { analyseTrial, believedDifference, varianceOfDifferences } from '../../trials/index.ts';
-import { tCdf, type SeededRandom } from '../../stats/index.ts';
+import { shuffled, tCdf, type SeededRandom } from '../../stats/index.ts';
 import { overWorlds, summarise, type GridRate } from './grid.ts';
 
 /** A trial in blocks. Yields in kg/m². */
@@ -34,11 +34,7 @@ function bestOf(world: TrialWorld, random: SeededRandom): { said: number; better
   let strip = 0;
   const plots = Array.from({ length: world.blocks }, (_, b) => {
     const block = 0.04 * random.normal();
-    const order = effects.map((_, t) => t);
-    for (let i = order.length - 1; i > 0; i--) {
-      const k = random.below(i + 1);
-      [order[i], order[k]] = [order[k]!, order[i]!];
-    }
+    const order = shuffled([...effects.keys()], random);
     return order.map((t) => ({
       treatment: `t${t}`,
       block: `${b}`,
