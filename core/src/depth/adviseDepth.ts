@@ -1,3 +1,4 @@
+import type { Tillage } from '../weather/index.ts';
 import { INCH_M } from '../units/index.ts';
 import { requireDate, requireNotNegative, requirePositive } from '../arguments/index.ts';
 import { requireCrop, CROP_FACTS, type Crop } from '../crops/index.ts';
@@ -10,7 +11,6 @@ import {
 } from './moistureReading.ts';
 
 export const SOILS = ['sand', 'loam', 'clay'] as const;
-export const TILLAGES = ['tilled', 'strip', 'noTill'] as const;
 export const FORECASTS = ['mild', 'drying', 'rain', 'cold'] as const;
 /** Faults of the machine that are mended on the machine, not by depth. */
 export const LEVERS = [
@@ -30,7 +30,7 @@ export interface DepthConditions {
   soil: (typeof SOILS)[number];
   crusting: boolean;
   cloddy: boolean;
-  tillage: (typeof TILLAGES)[number];
+  tillage: Tillage;
   heavyResidue: boolean;
   /** Thickness of dry soil over moist, m; null when not looked at. */
   dryLayerM: number | null;

@@ -34,7 +34,6 @@ export {
   FORECASTS,
   LEVERS,
   SOILS,
-  TILLAGES,
   type DepthAdvice,
   type DepthAdviser,
   type DepthConditions,

@@ -33,8 +33,7 @@ describe('a workspace’s own causes', () => {
     if (!read.ok) throw new Error(read.problems.join());
     const told = weighCauses(
       { whole: { gapsEaten: 'plain' }, rows: new Map(), trackRows: [] },
-      ['field'],
-      read.causes,
+      { scopes: ['field'], causes: read.causes },
     );
     expect(told.map(({ cause }) => cause)).toEqual(['gophers']);
   });

@@ -132,12 +132,14 @@ describe('weighing', () => {
     expect(weighCauses(ofAll({}))).toEqual([]);
     expect(weighCauses(ofRow({ rowShallow: 'not' }))).toEqual([]);
     expect(weighCauses(ofRow({ packedSlot: 'hint' }))).toEqual([]);
-    expect(weighCauses(ofAll({ gapsRotten: 'plain' }), ['row'])).toEqual([]);
+    expect(weighCauses(ofAll({ gapsRotten: 'plain' }), { scopes: ['row'] })).toEqual([]);
   });
 
   it('counts what goes together once', () => {
-    const one = weighCauses(ofAll({ gapsDry: 'seen' }), ['field'])[0]!;
-    const both = weighCauses(ofAll({ gapsDry: 'seen', gapsDriedOut: 'seen' }), ['field'])[0]!;
+    const one = weighCauses(ofAll({ gapsDry: 'seen' }), { scopes: ['field'] })[0]!;
+    const both = weighCauses(ofAll({ gapsDry: 'seen', gapsDriedOut: 'seen' }), {
+      scopes: ['field'],
+    })[0]!;
     expect(one.cause).toBe('dryZone');
     expect(both.probability).toBeCloseTo(one.probability, 9);
     expect(both.speaksFor).toHaveLength(1);
@@ -152,6 +154,31 @@ describe('weighing', () => {
     expect(probability(signsOf(true), 'depthStop')).toBeGreaterThan(plain);
     expect(probability(signsOf(false), 'depthStop')).toBeLessThan(plain);
     expect(probability(signsOf(false, 5), 'depthStop')).toBeCloseTo(plain, 12);
+  });
+
+  it('where fewer plantings have something wrong each cause is less likely, without a jump', () => {
+    const seen = ofRow({ rowShallow: 'seen', rowLoose: 'not' }, { gapsDry: 'seen' });
+    const at = (faultyShare: number) =>
+      new Map(
+        weighCauses(seen, { faultyShare }).map(({ cause, probability }) => [cause, probability]),
+      );
+    for (let share = 0.05; share < 0.95; share += 0.05) {
+      const [fewer, more] = [at(share), at(share + 0.05)];
+      for (const [cause, one] of fewer) {
+        expect(more.get(cause)!).toBeGreaterThan(one);
+        expect(more.get(cause)! - one).toBeLessThan(0.2);
+      }
+    }
+    expect(() => at(0)).toThrow(/faultyShare/);
+    expect(() => at(1)).toThrow(/faultyShare/);
+  });
+
+  it('cold rain, not weak seed, where shoots are bent and losses lie all over the field', () => {
+    const told = weighCauses(
+      ofAll({ coldRain: 'seen', gapsBent: 'seen', gapsRotten: 'seen', everywhere: 'plain' }),
+    );
+    expect(told[0]!.cause).toBe('coldShock');
+    expect(told.find(({ cause }) => cause === 'weakSeed')?.probability ?? 0).toBeLessThan(0.3);
   });
 
   const sighting = fc.constantFrom<Sighting>(...SIGHTINGS);

@@ -23,3 +23,4 @@ export {
   type WeighedCause,
   type WeighedSign,
 } from './weighCauses.ts';
+export { FAULTY_SHARE } from './measuredProbability.ts';

@@ -9,10 +9,15 @@ export const seed = {
     evidence: [
       speaks('gapsAbnormal', 10, 1 / 3),
       speaks('gapsRotten', 3, 1 / 3),
-      speaks('everywhere', 10, 1 / 3),
+      speaks('everywhere', 3, 1 / 3),
+      // What cold, water, a crust or insects explain needs no weak seed.
       speaks('soaked', 1 / 3),
+      speaks('coldRain', 1 / 10),
+      speaks('crustRain', 1 / 3),
+      speaks('gapsBent', 1 / 3),
+      speaks('gapsHollow', 1 / 3),
       speaks('patches', 1 / 10),
-      speaks('softRoots', 1 / 3),
+      speaks('softRoots', 1 / 10),
     ],
     check: { what: 'A test of kept seed: warm and cold germination', minutes: 20 },
     change: 'Another lot; a higher rate.',
@@ -130,7 +135,7 @@ export const chemical = {
   herbicide: {
     says: 'Herbicide on shallow roots, or carry-over',
     scope: 'field',
-    oneIn: 40,
+    oneIn: 20,
     evidence: [speaks('shortThickRoots', 10, 1 / 10), speaks('allShallow', 3)],
     check: { what: 'Compare with a strip the sprayer missed', minutes: 15, within: 60 },
     change: 'The label and a licensed applicator decide.',
@@ -144,7 +149,7 @@ export const chemical = {
   starterSalt: {
     says: 'Starter salt too close to the seed',
     scope: 'machine',
-    oneIn: 40,
+    oneIn: 20,
     evidence: [speaks('brownTips', 10, 1 / 10), speaks('everywhere', 3)],
     check: { what: 'Dig where the starter ran out', minutes: 10, within: 45 },
     change: 'Less, or further from the seed.',

@@ -72,6 +72,8 @@ export const placement = {
     evidence: [
       speaks('allShallow', 10, 1 / 10),
       speaks('airPockets', 10, 1 / 3),
+      speaks('gapsDry', 3),
+      speaks('seedsDry', 3),
       speaks('allLoose', 3),
       speaks('latePlaced', 3),
     ],
@@ -139,7 +141,11 @@ export const placement = {
     says: 'Row cleaners leave residue',
     scope: 'machine',
     oneIn: 20,
-    evidence: [speaks('hairPinned', 10, 1 / 10), speaks('residueOver', 3, 1 / 3)],
+    evidence: [
+      speaks('hairPinned', 10, 1 / 10),
+      speaks('residueOver', 3, 1 / 3),
+      speaks('gapsDry', 3),
+    ],
     check: { what: 'Open ten furrows: straw folded beside the seed', minutes: 10, within: 30 },
     change: 'Lower the row cleaners, sharpen openers, or wait for drier residue.',
     when: 'now',
@@ -320,7 +326,7 @@ export const placement = {
   tyreTracks: {
     says: 'Rows in tyre tracks',
     scope: 'tracks',
-    oneIn: 10,
+    oneIn: 20,
     evidence: [speaks('tracksWorse', 10, 1 / 10), speaks('tracksSmeared', 10, 1 / 3)],
     check: { what: 'Push a rod in the track and beside it', minutes: 5 },
     change: 'Lower tyre pressure; track looseners; more downforce on these rows.',

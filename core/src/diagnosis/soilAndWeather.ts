@@ -5,7 +5,7 @@ export const soilAndWeather = {
   dryZone: {
     says: 'Seed lay dry',
     scope: 'field',
-    oneIn: 10,
+    oneIn: 20,
     evidence: [
       speaks('gapsDry', 10, 1 / 3),
       speaks('gapsDriedOut', 3),
@@ -56,7 +56,7 @@ export const soilAndWeather = {
       speaks('crustSeen', 10, 1 / 3),
       speaks('gapsLeafedOut', 10, 1 / 3),
       speaks('gapsBent', 3),
-      speaks('crustRain', 10, 1 / 10),
+      speaks('crustRain', 3, 1 / 10),
       speaks('allDeep', 1 / 3),
     ],
     check: { what: 'Lift the surface with a knife over a shoot', minutes: 5, within: 25 },
@@ -75,6 +75,10 @@ export const soilAndWeather = {
     evidence: [
       speaks('gapsBent', 10, 1 / 10),
       speaks('coldRain', 10, 1 / 10),
+      // Some of what cold water hurt lies rotten or misshapen, all over the field.
+      speaks('gapsRotten', 3),
+      speaks('gapsAbnormal', 3),
+      speaks('everywhere', 3),
       speaks('crustSeen', 1 / 3),
     ],
     check: {
@@ -93,7 +97,7 @@ export const soilAndWeather = {
   frost: {
     says: 'Frost',
     scope: 'field',
-    oneIn: 40,
+    oneIn: 20,
     evidence: [speaks('frostedLeaves', 10, 1 / 10)],
     check: {
       what: 'Wait 3 to 5 days and split the growing point: firm and white lives',

@@ -2,7 +2,7 @@ import type { Cause } from './cause.ts';
 import { DIAGNOSES } from './causes.ts';
 import type { CauseTable } from './causeTable.ts';
 import { EVIDENCE_FACTS, type DiagnosticSign, type Sighting } from './signs.ts';
-import { measuredProbability } from './measuredProbability.ts';
+import { FAULTY_SHARE, measuredProbability } from './measuredProbability.ts';
 
 /** What was looked for and how plainly it shows; what is left out was not looked for. */
 export type SignsSeen = Partial<Record<DiagnosticSign, Sighting>>;
@@ -191,13 +191,18 @@ function* setsOf<T>(all: readonly T[], most: number, from = 0): Generator<T[]> {
  * The odds are those of the table; the probability is how often a cause with such odds was there in simulated cases.
  *
  * @param scopes which causes are asked about; @param causes the app’s, or a workspace’s own
+ * @param faultyShare share of plantings that have something wrong, between 0 and 1: the fewer, the less likely each cause
  * @returns those that anything speaks for, the likeliest first; none: nothing speaks for any
+ * @throws RangeError for a share that is not between 0 and 1
  * @example weighCauses({ whole: {}, rows: new Map([[4, { rowShallow: 'plain', rowLoose: 'not' }]]), trackRows: [] })[0]?.cause // 'depthStop'
  */
 export function weighCauses(
   signs: CaseSigns,
-  scopes: readonly Cause['scope'][] = ['row', 'tracks', 'machine', 'field'],
-  causes: CauseTable = DIAGNOSES,
+  {
+    scopes = ['row', 'tracks', 'machine', 'field'],
+    causes = DIAGNOSES,
+    faultyShare = FAULTY_SHARE,
+  }: { scopes?: readonly Cause['scope'][]; causes?: CauseTable; faultyShare?: number } = {},
 ): WeighedCause[] {
   const suspects = suspectsOf(signs, scopes, causes);
   /** Chances that a cause is in none of its groups, and that a suspect is there. */
@@ -244,7 +249,7 @@ export function weighCauses(
             : scope === 'tracks'
               ? [...signs.trackRows]
               : null,
-        probability: measuredProbability(there),
+        probability: measuredProbability(there, faultyShare),
         speaksFor: told.filter(({ ratio }) => ratio > 1).sort(byWeight),
         speaksAgainst: told.filter(({ ratio }) => ratio < 1).sort(byWeight),
       };

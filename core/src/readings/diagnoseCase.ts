@@ -97,19 +97,28 @@ function spellsOf(
  * What a card points to: its signs, those of its ground and weather where one planting is looked at, and what people saw themselves, weighed by the
  * causes the app knows or a workspace’s own.
  *
+ * @param faultyShare share of plantings with something wrong; left out: the default
  * @example diagnoseCard(card, cells, ground).causes[0]?.cause // 'depthStop'
  */
 export function diagnoseCard(
   card: PlanterCard,
   cells: CardCells,
   ground: CaseGround,
-  { byHand = [], table }: { byHand?: readonly ByHand[]; table?: CauseTable } = {},
+  {
+    byHand = [],
+    table,
+    faultyShare,
+  }: { byHand?: readonly ByHand[]; table?: CauseTable; faultyShare?: number } = {},
 ): DiagnosedCard {
   const [only, ...others] = card.plantingIds;
   const planting = (others.length === 0 && ground.plantings.find(({ id }) => id === only)) || null;
   const spells = planting && spellsOf(planting.data, ground);
   const signs = caseSigns(card, cells, { spells, byHand });
-  const causes = weighCauses(signs, planting ? undefined : OF_MACHINE, table);
+  const causes = weighCauses(signs, {
+    ...(planting ? {} : { scopes: OF_MACHINE }),
+    causes: table,
+    faultyShare,
+  });
   return { signs, causes, planting, clean: isClean(card, causes) };
 }
 

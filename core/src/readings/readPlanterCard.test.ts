@@ -169,7 +169,7 @@ describe('a row over the years', () => {
 
 describe('what the demo’s planters point to', () => {
   const gooseSigns = caseSigns(goose.card, goose.cells);
-  const causes = weighCauses(gooseSigns, ['row', 'tracks', 'machine']).filter(
+  const causes = weighCauses(gooseSigns, { scopes: ['row', 'tracks', 'machine'] }).filter(
     ({ probability }) => probability >= LIKELY,
   );
 

@@ -38,6 +38,7 @@ const PLANTING: Planting = {
   fieldLoss: 0.05,
   asTyped: {},
   beside: null,
+  tillage: null,
   archived: false,
 };
 const PLANTER = {

@@ -1,11 +1,11 @@
 import { group, median, sum } from 'd3-array';
 import type { DiagnosticSign, Sighting } from '../diagnosis/index.ts';
 import type { GapFind } from '../digs/index.ts';
-import { binomialUpperTail, fUpperTail, mean, twoSidedP } from '../stats/index.ts';
-import { INCH_M } from '../units/index.ts';
-import type { CardCells, CardDepths, CardDig } from './cardCells.ts';
+import { binomialUpperTail, fUpperTail } from '../stats/index.ts';
+import type { CardCells, CardDig } from './cardCells.ts';
+import { depthsAgainstSisters, spreadOfRows } from './depthTests.ts';
 import type { PlanterCard } from './readPlanterCard.ts';
-import { byLevel, cellsOf, GAP_SIGNS, GAPS, LEVEL, squaresOf } from './sightings.ts';
+import { byLevel, cellsOf, GAP_SIGNS, GAPS, LEVEL } from './sightings.ts';
 
 /** Rows that scatter, skip or double more than their sisters: what does not hang on the place, so that one place tells. */
 export interface RowTests {
@@ -30,7 +30,7 @@ export function rowTests(
     depths.filter(({ placeId }) => dug.has(placeId)),
     ({ row }) => row,
   );
-  const within = [...byRow].map(([row, own]) => ({ row, ...squaresOf(own) }));
+  const within = spreadOfRows(byRow);
   const tapes = (measure: 'skips' | 'doubles') =>
     [...group(cellsOf(card, measure), ({ row }) => row)].map(([row, own]) => ({
       row,
@@ -53,32 +53,6 @@ export function rowTests(
     shallow: depthsAgainstSisters(byRow, -1),
     deep: depthsAgainstSisters(byRow, 1),
   };
-}
-
-/** Rows of a sound machine differ so much in depth, m, SD; and a row is off from so much on. Defaults. */
-const ROWS_DIFFER_M = 0.06 * INCH_M;
-const ROW_OFF_M = 0.2 * INCH_M;
-
-/** The mean depth of each row against the middle row: t with the spread that all rows share, Bonferroni over rows. */
-function depthsAgainstSisters(
-  byRow: ReadonlyMap<number, readonly CardDepths[]>,
-  side: 1 | -1,
-): Map<number, Sighting> {
-  const rows = [...byRow].flatMap(([row, own]) => {
-    const offM = own.flatMap((one) => one.offM);
-    return offM.length === 0 ? [] : [{ row, meanM: mean(offM)!, n: offM.length }];
-  });
-  const usual = median(rows.map(({ meanM }) => meanM));
-  const { squares, df } = squaresOf([...byRow.values()].flat());
-  if (usual === undefined || df === 0 || rows.length < 3) return new Map();
-  return new Map(
-    rows.map(({ row, meanM, n }) => {
-      const off = side * (meanM - usual);
-      if (off < ROW_OFF_M / 2) return [row, 'not'];
-      const p = twoSidedP(off, Math.sqrt(squares / df / n + ROWS_DIFFER_M ** 2), df) * rows.length;
-      return [row, off < ROW_OFF_M ? (p <= LEVEL ? 'hint' : 'not') : byLevel(p)];
-    }),
-  );
 }
 
 /** What is found in the gaps of each row against those of the others: exact binomial, Bonferroni over rows. */

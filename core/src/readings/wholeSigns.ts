@@ -2,12 +2,13 @@ import { group, median, sum } from 'd3-array';
 import type { DiagnosticSign, Sighting, SignsSeen } from '../diagnosis/index.ts';
 import type { Sign } from '../pests/index.ts';
 import { MEASURE_FACTS, type CardMeasure } from '../planter/index.ts';
-import { mean, normalCdf } from '../stats/index.ts';
+import { binomialUpperTail, mean, normalCdf } from '../stats/index.ts';
 import { INCH_M } from '../units/index.ts';
 import type { Spell } from '../weather/index.ts';
 import type { CardCell, CardCells, CardDepths, CardDig, CardFurrow } from './cardCells.ts';
 import type { PlanterCard } from './readPlanterCard.ts';
 import {
+  byLevel,
   cellsOf,
   FURROW_SIGNS,
   GAP_SIGNS,
@@ -78,6 +79,8 @@ const byShare = <Seen>(
 
 /** Those that a whole field shows; places that were never sown are the meter’s. */
 const LOST_SIGNS = GAP_SIGNS.filter((name) => name !== 'gapsWithoutSeed');
+/** For each dead seed that is found in a gap, so many have vanished and leave a gap without one. A Sendero default. */
+const VANISHED = 0.1;
 /** What dead and weak seed of a lot within its tag becomes: so much of it looks so. A default, from simulated lots. */
 const OF_TAG: Partial<Record<DiagnosticSign, number>> = { gapsRotten: 0.7, gapsAbnormal: 0.35 };
 
@@ -178,7 +181,8 @@ export function wholeOf(
     // Losses that no meter makes say nothing of the meter. Doubles fill counts, not places.
     const skips = gaps.filter(({ gap }) => gap === 'noSeed').length;
     const empty = Math.max(lost, mean(of('skips').map(({ value }) => value)) ?? 0);
-    tell('allSkips', sighting((empty * skips) / gaps.length, STEPS.skips));
+    const unseeded = Math.max(0, skips - VANISHED * (gaps.length - skips)) / gaps.length;
+    tell('allSkips', sighting(empty * unseeded, STEPS.skips));
   }
   if (lost !== null) {
     const patches = sighting(dispersion(stand), STEPS.patches);
@@ -248,6 +252,9 @@ export function weatherOf(spells: readonly Spell[] | null): SignsSeen {
   };
 }
 
+/** From this share of the furrows behind tyres on their walls are smeared, and not one by chance. A Sendero default. */
+const TRACKS_SMEARED = 0.25;
+
 /** Signs of the rows behind tyres, where the machine has some. */
 export function tracksOf(card: PlanterCard, furrows: readonly CardFurrow[]): SignsSeen {
   const tracks = card.planter.trackRows ?? [];
@@ -278,17 +285,15 @@ export function tracksOf(card: PlanterCard, furrows: readonly CardFurrow[]): Sig
   const smeared = furrows.filter(({ wall }) => wall === 'smeared');
   const under = (all: readonly CardFurrow[]) =>
     all.filter(({ row }) => tracks.includes(row)).length;
-  const share = furrows.length > 0 ? under(smeared) / Math.max(1, under(furrows)) : null;
-  const beside =
-    share === null
-      ? 0
-      : (smeared.length - under(smeared)) / Math.max(1, furrows.length - under(furrows));
+  const behind = under(furrows);
+  const beside = furrows.length - behind;
+  const usual = (smeared.length - under(smeared) + 0.5) / (beside + 1);
+  const p = behind > 0 ? binomialUpperTail(under(smeared), behind, usual) : 1;
   return {
     tracksWorse:
       named.length > 1 ? 'plain' : named.length === 1 ? 'seen' : hinted.length > 0 ? 'hint' : 'not',
-    ...(share !== null && {
-      tracksSmeared:
-        share >= 0.25 && share > 3 * beside ? (share >= 0.5 ? 'plain' : 'seen') : 'not',
+    ...(behind > 0 && {
+      tracksSmeared: under(smeared) >= TRACKS_SMEARED * behind ? byLevel(p) : 'not',
     }),
   };
 }

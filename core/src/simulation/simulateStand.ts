@@ -38,7 +38,10 @@ export interface SimulatedStand {
 const code = Object.fromEntries(CAUSES.map((cause, i) => [cause, i])) as Record<Cause, number>;
 
 /** Hours after planting at which a zone has gathered a given heat, by stepping a table of daily sums. */
-function hoursToHeat(scenario: Scenario, zone: SimulatedZone) {
+export function hoursToHeat(
+  scenario: Pick<Scenario, 'crop' | 'weather'>,
+  zone: Pick<SimulatedZone, 'temperatureOffsetC'>,
+) {
   const { heatBaseC, heatCapC, heatLimits } = CROP_FACTS[scenario.crop];
   const days = scenario.weather.map(({ soil }) => ({
     minC: soil.minC + zone.temperatureOffsetC,

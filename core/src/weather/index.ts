@@ -43,4 +43,5 @@ export {
   type SeenUp,
 } from './scorePredictions.ts';
 export { daysOfMonths, heatSoFar, whenUp, type KnownOfPlanting, type Sown } from './whenUp.ts';
+export { TILLAGES, type Tillage } from './soilOfField.ts';
 export { spellsSince, type Spell } from './spells.ts';

@@ -266,3 +266,24 @@ describe('the local correction', () => {
     expect(scorePredictions([{ ...one!, days: one!.days.filter((_, i) => i !== 6) }])).toEqual([]);
   });
 });
+
+describe('soil of the field against that of the station', () => {
+  const days = Array.from({ length: 8 }, (_, i) => day(addDays(PLANTED, i), 15));
+  const air = days.map((one) => ({ ...one, soilMinC: null, soilMaxC: null }));
+  const up = (tillage: 'tilled' | 'strip' | 'noTill' | null, measured = days) => {
+    const sown = { crop: 'corn' as const, plantedOn: PLANTED, depthTargetM: 2 * INCH_M, tillage };
+    return whenUp(sown, heatSoFar(sown, measured, addDays(PLANTED, 8)), { days: measured })!;
+  };
+
+  it('the more residue is left, the later plants come, and the less sure the day is', () => {
+    const [tilled, strip, noTill] = [up('tilled'), up('strip'), up('noTill')];
+    expect(strip.halfDays).toBeGreaterThan(tilled.halfDays);
+    expect(noTill.halfDays).toBeGreaterThan(strip.halfDays + 1);
+    expect(width(noTill)).toBeGreaterThan(width(tilled));
+  });
+
+  it('nobody said how it was tilled: as tilled', () => expect(up(null)).toEqual(up('tilled')));
+
+  it('from air alone the day is less sure than from soil', () =>
+    expect(width(up('tilled', air))).toBeGreaterThan(width(up('tilled'))));
+});

@@ -1,10 +1,12 @@
 import { CROP_FACTS, type Crop } from '../crops/index.ts';
+import { mean } from '../stats/index.ts';
 import { heatAhead, type ForecastDay } from './heatAhead.ts';
 import { heatNeeded, type DugDepths } from './heatNeeded.ts';
 import { heatSince, type HeatDay } from './heatSince.ts';
 import type { LocalHeat } from './learnHeat.ts';
 import { predictEmergence, type EmergencePrediction } from './predictEmergence.ts';
 import type { WeatherDay } from './readWeather.ts';
+import { heatAheadInSoil, heatInSoil, strayPerDay, type Tillage } from './soilOfField.ts';
 
 /** Heat of a spring day where none was measured yet, °C·day. A default of this app. */
 const USUAL_PER_DAY = 5;
@@ -15,6 +17,8 @@ export interface Sown {
   crop: Crop;
   plantedOn: string;
   depthTargetM: number;
+  /** How the ground was tilled; left out or null: nobody said, taken as tilled. */
+  tillage?: Tillage | null;
 }
 
 /** What is known of a planting's weather and ground beside what was sown. */
@@ -31,20 +35,20 @@ export const daysOfMonths = (months: readonly { data: { days: WeatherDay[] } }[]
   months.flatMap(({ data }) => data.days).sort((a, b) => (a.on < b.on ? -1 : 1));
 
 /**
- * Heat since planting as far as the field's station has measured, at most until today.
+ * Heat that a planting's soil has had as far as the field's station has measured, at most until today.
  *
  * @param days of the station, in order
  * @returns as `heatSince`; empty where nothing was measured since planting
  * @example heatSoFar(planting, days, '2027-05-27').at(-1)?.on // '2027-05-26'
  */
 export function heatSoFar(
-  { crop, plantedOn }: Pick<Sown, 'crop' | 'plantedOn'>,
+  { crop, plantedOn, tillage = null }: Pick<Sown, 'crop' | 'plantedOn' | 'tillage'>,
   days: readonly WeatherDay[],
   today: string,
 ): HeatDay[] {
   const newest = days.at(-1)?.on;
   if (newest === undefined || newest < plantedOn) return [];
-  return heatSince(crop, plantedOn, days, newest < today ? newest : today);
+  return heatInSoil(heatSince(crop, plantedOn, days, newest < today ? newest : today), tillage);
 }
 
 /**
@@ -60,15 +64,27 @@ export function whenUp(
   heat: readonly HeatDay[],
   { days, forecast = [], dug = null, local = null }: KnownOfPlanting,
 ): EmergencePrediction | null {
-  const { crop, plantedOn, depthTargetM } = sown;
-  const ahead = heatAhead(crop, heat, days, forecast).filter(({ on }) => on >= plantedOn);
-  if (heat.length === 0 && ahead[0]?.on !== plantedOn) return null;
+  const { crop, plantedOn, depthTargetM, tillage = null } = sown;
+  const told = heatAhead(crop, heat, days, forecast).filter(({ on }) => on >= plantedOn);
+  if (heat.length === 0 && told[0]?.on !== plantedOn) return null;
   const { heatPerLeaf } = CROP_FACTS[crop];
+  const needs = heatNeeded(crop, { depthTargetM, dug, local });
   return predictEmergence(heat, {
-    needs: heatNeeded(crop, { depthTargetM, dug, local }),
-    ahead,
+    needs: {
+      ...needs,
+      sd: Math.hypot(needs.sd, strayOver(needs.mean, heat, strayPerDay(heat, tillage))),
+    },
+    ahead: heatAheadInSoil(heat, told, tillage),
     usualPerDay: USUAL_PER_DAY,
     plantedOn,
     leaves: heatPerLeaf === undefined ? null : { each: heatPerLeaf, upTo: LEAVES },
   });
+}
+
+/** How far off the heat of a field can be by the time it has had so much, °C·day: each day is off the same way. */
+function strayOver(heat: number, had: readonly HeatDay[], sdPerDay: number): number {
+  const whole = had.slice(1).flatMap((day) => (day.heat === null ? [] : [day.heat]));
+  const perDay = whole.length > 0 ? Math.max(2, mean(whole)!) : USUAL_PER_DAY;
+  // Soil that is near its base gathers little, however far off it is.
+  return Math.min(0.5, sdPerDay / perDay) * heat;
 }

@@ -60,6 +60,7 @@ export function fakeServer() {
       fullYields: null,
       prices: null,
       usualDifference: null,
+      faultyShare: null,
     },
   });
   const apply = (commits: readonly unknown[], person: string): Outcome[] =>

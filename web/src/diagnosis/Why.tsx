@@ -13,6 +13,7 @@ import { RowCostLine } from '../planter/RowCostLine.tsx';
 import { Balance } from './Balance.tsx';
 import { chanceText, SURE_WORDS, WHEN_WORDS } from './causeWords.ts';
 import { EvidenceByHand } from './EvidenceByHand.tsx';
+import { FaultyShare } from './FaultyShare.tsx';
 import { useDiagnosis, type AskedWhy, type Diagnosis } from './useDiagnosis.ts';
 import { useKeepEvidence, type KeepEvidence } from './useKeepEvidence.ts';
 import styles from './diagnosis.module.css';
@@ -76,10 +77,11 @@ export default function Why(asked: AskedWhy) {
         ) : (
           <>
             a <span className="default-mark">default of this app</span>. A chance is how often a
-            cause with such odds was there in simulated cases, of which most had a fault.
+            cause with such odds was there in simulated cases.
           </>
         )}
       </p>
+      <FaultyShare />
     </section>
   );
 }

@@ -10,7 +10,7 @@ import {
   type PlanterCard,
 } from '@sendero/core';
 import { useMemo } from 'react';
-import { useAll, useChildren, useToday } from '../data/hooks.ts';
+import { useAll, useChildren, useToday, useWorkspace } from '../data/hooks.ts';
 import { useCauses } from './useCauses.ts';
 
 /** What is asked about: a card with what it was judged on. */
@@ -37,6 +37,7 @@ export function useDiagnosis({ card, cells, planterId, season, plantings }: Aske
   const months = useAll('weatherMonth');
   const evidence = useChildren('evidence', 'planterId', planterId);
   const today = useToday();
+  const faultyShare = useWorkspace()?.data.faultyShare ?? undefined;
   const { causes: table, own } = useCauses();
   return useMemo(() => {
     const byHand = evidence.filter(
@@ -48,9 +49,10 @@ export function useDiagnosis({ card, cells, planterId, season, plantings }: Aske
     const { causes, planting } = diagnoseCard(card, cells, ground, {
       byHand: byHand.map(({ data }) => data),
       table,
+      faultyShare,
     });
     const age = planting && daysBetween(planting.data.plantedOn, today);
     const checks = nextChecks(causes, age, table);
     return { causes, planting, checks, table, ownTable: own !== null, byHand };
-  }, [card, cells, season, plantings, fields, months, evidence, today, table, own]);
+  }, [card, cells, season, plantings, fields, months, evidence, today, table, own, faultyShare]);
 }

@@ -19,7 +19,8 @@ async function opened() {
     await here.user.type(date, day);
     await here.user.click(here.getByRole('button', { name: 'Keep' }));
   };
-  const kept = () => here.shown('planting', planting.id)!.data.plantedOn;
+  const kept = (name: 'plantedOn' | 'tillage' = 'plantedOn') =>
+    here.shown('planting', planting.id)!.data[name];
   return { here, done, date, moveTo, kept };
 }
 
@@ -57,4 +58,12 @@ it('a second planting of a season says why it is there', async () => {
   await here.user.click(here.getByRole('button', { name: 'Keep' }));
   const [id] = done.mock.calls[0] as [string];
   expect(here.shown('planting', id)?.data).toMatchObject({ beside: 'split' });
+});
+
+it('how the ground was tilled is kept with the planting', async () => {
+  const { here, kept, done } = await opened();
+  await here.user.selectOptions(here.getByLabelText('Tillage'), 'No-till');
+  await here.user.click(here.getByRole('button', { name: 'Keep' }));
+  expect(done).toHaveBeenCalled();
+  expect(kept('tillage')).toBe('noTill');
 });

@@ -5,6 +5,7 @@ import {
   DEFAULT_FIELD_LOSS,
   expectedStand,
   targetSpacing,
+  TILLAGES,
   USUAL_FIGURES,
   type Crop,
   type Kept,
@@ -22,7 +23,7 @@ import { useUnits } from '../units/useUnits.ts';
 import { FoundAgain } from './FoundAgain.tsx';
 import { KeepOrCancel } from './KeepOrCancel.tsx';
 import { MovedDate } from './MovedDate.tsx';
-import { BESIDE_WORDS, plantingTitle } from './plantingWords.ts';
+import { BESIDE_WORDS, plantingTitle, TILLAGE_LABELS } from './plantingWords.ts';
 import { useRecordForm } from './useRecordForm.ts';
 
 const FIGURES = ['rowWidthM', 'seedsPerM2', 'depthTargetM', 'germination', 'fieldLoss'] as const;
@@ -84,6 +85,7 @@ export function PlantingForm({
         variety: planting?.data.variety ?? '',
         plantedOn: planting?.data.plantedOn ?? today,
         beside: planting?.data.beside ?? '',
+        tillage: planting?.data.tillage ?? '',
         planterId: planting ? (planting.data.planterId ?? '') : (planters[0]?.id ?? ''),
         ...(Object.fromEntries(FIGURES.map((name) => [name, start(name)])) as Record<
           Figure,
@@ -93,7 +95,7 @@ export function PlantingForm({
     },
     check: ({ beside }): Problems =>
       asked && beside === '' ? { beside: 'Choose why the field has two plantings.' } : {},
-    read: ({ crop, variety, plantedOn, beside, planterId, ...figures }) => ({
+    read: ({ crop, variety, plantedOn, beside, tillage, planterId, ...figures }) => ({
       data: {
         fieldId,
         planterId: planterId || null,
@@ -105,6 +107,7 @@ export function PlantingForm({
           FIGURES.map((name) => [name, figures[name].value ?? Number.NaN]),
         ) as Pick<Planting, Figure>),
         asTyped: Object.fromEntries(FIGURES.map((name) => [name, figures[name].text])),
+        tillage: (tillage || null) as Planting['tillage'],
         beside: asked ? (beside as Planting['beside']) || null : null,
       },
     }),
@@ -206,6 +209,15 @@ export function PlantingForm({
                 value: id,
                 label: `${data.name}, ${data.rows} rows`,
               })),
+            ]}
+          />
+          <NativeSelect
+            label="Tillage"
+            description="Residue keeps the soil cool: plants come up later in no-till."
+            {...form.getInputProps('tillage')}
+            data={[
+              { value: '', label: 'Not said' },
+              ...TILLAGES.map((one) => ({ value: one, label: TILLAGE_LABELS[one] })),
             ]}
           />
         </div>

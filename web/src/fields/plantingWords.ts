@@ -1,4 +1,4 @@
-import { cropTitle, type Planting } from '@sendero/core';
+import { cropTitle, type Planting, type Tillage } from '@sendero/core';
 import { shortDate } from '../app/dates.ts';
 
 /** Why a field has two plantings in one season. */
@@ -13,3 +13,10 @@ export const BESIDE_WORDS: Record<
 /** @example plantingTitle(data) // 'Corn AB-104, Apr 28' */
 export const plantingTitle = (data: Planting) =>
   `${cropTitle(data)}, ${shortDate(data.plantedOn)}${data.beside ? `, ${BESIDE_WORDS[data.beside].short}` : ''}`;
+
+/** How a field was tilled, by name. */
+export const TILLAGE_LABELS = {
+  tilled: 'Tilled',
+  strip: 'Strip-till',
+  noTill: 'No-till',
+} as const satisfies Record<Tillage, string>;

@@ -1,4 +1,4 @@
-import { daysBetween, type Kept } from '@sendero/core';
+import { daysBetween, type Kept, type Tillage } from '@sendero/core';
 import { scaleLinear } from 'd3-scale';
 import { Link } from 'react-router';
 import { shortDate } from '../app/dates.ts';
@@ -45,7 +45,7 @@ export default function HeatAndRain({
           {station.data.name} has nothing since planting yet.{' '}
           <Link to="/weather">Weather stations</Link>
         </p>
-        <ComesUp weather={weather} />
+        <ComesUp planting={planting} weather={weather} />
       </>
     );
   const sums: (number | null)[] = [];
@@ -196,7 +196,7 @@ export default function HeatAndRain({
         {shortDate(heat.at(-1)!.on)}
         {reached ? `; heat for plants to be up was there by ${shortDate(reached)}` : ''}.
       </p>
-      <ComesUp weather={weather} />
+      <ComesUp planting={planting} weather={weather} />
       {spells.map((spell) => (
         <p key={`${spell.spell} ${spell.from}`} className="rule-left signal">
           {spellText(spell)}
@@ -221,8 +221,21 @@ export default function HeatAndRain({
 
 const dayAt = ({ data }: Kept<'planting'>, on: string) => daysBetween(data.plantedOn, on);
 
+/** What tillage does to the soil of a row, where it keeps it cooler than its station. */
+const SOIL_TOLD: Record<Tillage, string[]> = {
+  tilled: [],
+  strip: ['strip-till, with soil a little cooler than at the station (Sendero default)'],
+  noTill: ['no-till, with soil cooler than at the station (Sendero default)'],
+};
+
 /** When it comes up, then its leaves; and what that was told from. */
-function ComesUp({ weather }: { weather: NonNullable<ReturnType<typeof usePlantingWeather>> }) {
+function ComesUp({
+  planting,
+  weather,
+}: {
+  planting: Kept<'planting'>;
+  weather: NonNullable<ReturnType<typeof usePlantingWeather>>;
+}) {
   const units = useUnits();
   const today = useToday();
   const { predicted, reached, local, dug, forecast, toEmergence } = weather;
@@ -263,6 +276,10 @@ function ComesUp({ weather }: { weather: NonNullable<ReturnType<typeof usePlanti
             ? `the forecast until ${shortDate(predicted.forecastTo)}${weather.heat.some(({ from }) => from?.startsWith('soil')) ? ', of air, moved by how much warmer the soil was last week' : ''}`
             : 'no forecast',
           'then days like the last week’s',
+          ...SOIL_TOLD[planting.data.tillage ?? 'tilled'],
+          ...(weather.heat.some(({ from }) => from?.startsWith('air'))
+            ? ['air temperature alone, which tells the soil less surely']
+            : []),
         ].join('; ')}
         .{forecast?.source && predicted.forecastTo ? ` ${forecast.source}.` : ''}
       </p>

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { CROPS } from '../../crops/index.ts';
+import { TILLAGES } from '../../weather/index.ts';
 import { defineKind } from './defineKind.ts';
 import {
   archived,
@@ -36,17 +37,22 @@ export const planting = defineKind({
     asTyped,
     /** Why the field has another planting in the same season; null when it has none. */
     beside: z._default(z.nullable(z.enum(BESIDE, 'Choose why the field has two plantings.')), null),
+    /** How the ground was tilled; null: nobody said. Residue keeps the soil cool, so plants come later. */
+    tillage: z._default(z.nullable(z.enum(TILLAGES, 'Choose how the ground was tilled.')), null),
     archived,
   }),
-  version: 2,
-  added: { 2: ['beside', 'archived'] },
-  migrations: { 1: (old) => ({ beside: null, ...notArchived(old) }) },
+  version: 3,
+  added: { 2: ['beside', 'archived'], 3: ['tillage'] },
+  migrations: {
+    1: (old) => ({ beside: null, ...notArchived(old) }),
+    2: (old) => ({ tillage: null, ...old }),
+  },
   parents: { fieldId: 'field', planterId: 'planter' },
   sameWhen: ['fieldId', 'season', 'crop'],
   table: 'plantings',
   indexed: { fieldId: 'uuid', planterId: 'uuid', season: 'integer', plantedOn: 'date' },
   words: { own: () => 'planting', inside: null },
-  defaults: { variety: '', asTyped: {}, beside: null, archived: false },
+  defaults: { variety: '', asTyped: {}, beside: null, tillage: null, archived: false },
   example: {
     fieldId: '019f0000-0000-7000-8000-000000000004',
     planterId: null,

@@ -1,17 +1,20 @@
 import { v7 as uuidv7 } from 'uuid';
-import { NORMAL_FURROW, type FurrowFindings } from '../../depth/index.ts';
-import { LOST_AS_SEED } from '../../digs/index.ts';
+import type { Cover } from '../../belowGround/index.ts';
+import type { Feel, FurrowFindings } from '../../depth/index.ts';
+import { LOST_AS_SEED, type GapFind } from '../../digs/index.ts';
 import type { Sign } from '../../pests/index.ts';
 import type { CaseRecords } from '../../readings/index.ts';
-import { idFor, type DataOf, type InputOf, type Kind } from '../../records/index.ts';
+import { idFor, type DataOf, type DugPlant, type InputOf, type Kind } from '../../records/index.ts';
+import type { SeededRandom } from '../../stats/index.ts';
 import { addDays } from '../../season/index.ts';
 import { FOOT_M, INCH_M } from '../../units/index.ts';
 import { digRow } from '../digRow.ts';
 import { measuredDays } from '../measuredDays.ts';
 import { countStop, emergedInStretch } from '../readStand.ts';
 import type { SimulatedStand } from '../simulateStand.ts';
+import type { SimulatedDay } from '../world.ts';
 import { lookFor, walkPlants } from '../walkPlants.ts';
-import { PASSES, PASS_M, TARGET_M, WALK_DAY, type BlindWorld } from './world.ts';
+import { PASSES, PASS_M, TARGET_M, WALK_DAY } from './world.ts';
 
 export interface BlindEffort {
   /** Places of the trench check, and seeds laid bare in each row there. */
@@ -65,14 +68,36 @@ const LOOKED_FOR: readonly Sign[] = [
   'frosted',
 ];
 const LOOKED = 20;
-/** A look at one furrow that sees what is not there. */
-const MISREAD = 0.02;
 const EMERGENCE_DAYS = [6, 8, 10, 12, 14, 16, 18, 20, 22];
 
 type Add = <K extends Kind>(kind: K, data: InputOf<K>) => string;
 
+/** What a world shows to whoever looks at it, place by place. */
+export interface WorldSeen {
+  random: SeededRandom;
+  rows: number;
+  trackRows: number[];
+  cells: number;
+  weather: readonly SimulatedDay[];
+  /** Error of a depth read on planting day, SD, m. */
+  depthSdM: number;
+  groundAt(pass: number, alongM: number): { dryLayerM: number; feel: Feel };
+  furrowAt(row: number, pass: number, alongM: number): FurrowFindings;
+  coverAt(row: number, pass: number, alongM: number): Cover[];
+  /** What a plant dug there shows of its furrow. */
+  plantAt(
+    row: number,
+    pass: number,
+    alongM: number,
+  ): Partial<Pick<DugPlant, 'roots' | 'slot' | 'wall'>>;
+  /** Soil at a dug seed; left out: as the stand’s zones have it. */
+  feelAt?(pass: number, alongM: number, depthM: number): Feel;
+  /** What a find is taken for; left out: itself. */
+  findAs?(found: GapFind): GapFind;
+}
+
 /** What an ordinary season writes down of a planted world: records as the app keeps them. */
-export function lookAt(world: BlindWorld, stand: SimulatedStand, effort: BlindEffort): CaseRecords {
+export function lookAt(world: WorldSeen, stand: SimulatedStand, effort: BlindEffort): CaseRecords {
   const { random, rows } = world;
   let tick = Date.parse('2028-04-01T08:00:00Z');
   const records: { kind: Kind; id: string; data: unknown }[] = [];
@@ -144,7 +169,7 @@ export function lookAt(world: BlindWorld, stand: SimulatedStand, effort: BlindEf
 }
 
 interface Look {
-  world: BlindWorld;
+  world: WorldSeen;
   stand: SimulatedStand;
   effort: BlindEffort;
   plantingId: string;
@@ -153,48 +178,6 @@ interface Look {
 
 const stamp = (on: string, minutes: number) =>
   new Date(Date.parse(`${on}T13:00:00Z`) + minutes * 60_000).toISOString();
-
-const at = (world: BlindWorld, atM: number) =>
-  world.zones.find(({ toM }) => atM < toM) ?? world.zones[2];
-
-/** What is shown by the faults of a row at one place, by chance. */
-function shown<Finding>(
-  { random }: BlindWorld,
-  all: readonly {
-    rows: readonly number[] | null;
-    finding: Finding;
-    chance: number;
-    band?: readonly [number, number];
-  }[],
-  row: number,
-  atM: number,
-): Finding[] {
-  return all.flatMap(({ rows, finding, chance, band }) =>
-    (!rows || rows.includes(row)) &&
-    (!band || (atM >= band[0] && atM < band[1])) &&
-    random.uniform() < chance
-      ? [finding]
-      : [],
-  );
-}
-
-function furrowOf(world: BlindWorld, row: number, atM: number): FurrowFindings {
-  const { random } = world;
-  const misread: Partial<FurrowFindings>[] = [
-    { contact: 'airPockets' },
-    { contact: 'dryClods' },
-    { shape: 'w' },
-    { wall: 'smeared' },
-    { closing: 'loose' },
-    { closing: 'overPacked' },
-  ];
-  return Object.assign(
-    { ...NORMAL_FURROW },
-    ...misread.filter(() => random.uniform() < MISREAD),
-    // What is seen first is what is written down.
-    ...shown(world, world.furrows, row, atM).reverse(),
-  ) as FurrowFindings;
-}
 
 function trenchCheck({ world, stand, effort, plantingId, add }: Look) {
   const { random, rows } = world;
@@ -214,7 +197,7 @@ function trenchCheck({ world, stand, effort, plantingId, add }: Look) {
     gauge: null,
     asTyped: {},
   });
-  const read = { random, errorSdM: INCH_M / 16, stepM: INCH_M / 8 };
+  const read = { random, errorSdM: world.depthSdM, stepM: INCH_M / 8 };
   for (let s = 0; s < effort.trenchStops; s++) {
     const pass = s % PASSES;
     const fromM = PASS_M * (0.08 + (0.8 * (s + random.uniform())) / effort.trenchStops);
@@ -225,14 +208,13 @@ function trenchCheck({ world, stand, effort, plantingId, add }: Look) {
       chosen: false,
       note: '',
     });
-    const { dryLayerM } = at(world, fromM);
-    const dryer = world.weather.slice(0, 2).some(({ rainM }) => rainM > 0.002);
+    const { dryLayerM, feel } = world.groundAt(pass, fromM);
     add('observation', {
       stopId,
       type: 'ground',
       row: null,
       dryLayerM: Math.round(dryLayerM / (INCH_M / 8)) * (INCH_M / 8),
-      feel: world.wet ? 'wet' : dryLayerM > 0.04 && !dryer ? 'marginal' : 'adequate',
+      feel,
       sensor: null,
       sensorAdequate: null,
       note: '',
@@ -248,7 +230,7 @@ function trenchCheck({ world, stand, effort, plantingId, add }: Look) {
         seeds: seeds.map(({ depthM }) => ({ depthM, typed: '', moist: null, by: 'rule' as const })),
         gapsM: [],
         gapsTyped: [],
-        ...furrowOf(world, row, fromM),
+        ...world.furrowAt(row, pass, fromM),
         settings: { depthStop: '', downforce: '', rowCleaner: '', closingWheel: '' },
       });
     }
@@ -351,19 +333,22 @@ function standWalk({ world, stand, effort, plantingId, add }: Look) {
         stagedBy: 'collars',
       });
     const dug = walkPlants(stand, where, { ...effort, rows: all, lengthM: COUNTED_M }, random);
+    const feltAt = (atM: number, depthM: number | null, feel: Feel | null) =>
+      feel !== null && depthM !== null && world.feelAt
+        ? world.feelAt(pass, fromM + atM, depthM)
+        : feel;
     for (const gap of dug.gaps) {
-      const asSeed = gap.found !== null && LOST_AS_SEED.includes(gap.found as never);
-      const cover = asSeed ? [] : shown(world, world.covers, gap.row!, fromM);
-      add('observation', { ...gap, stopId, cover: [...new Set(cover)] });
+      const found = gap.found && (world.findAs?.(gap.found as GapFind) ?? gap.found);
+      const asSeed = found !== null && LOST_AS_SEED.includes(found as never);
+      const cover = asSeed ? [] : world.coverAt(gap.row!, pass, fromM);
+      const feel = feltAt(gap.atM ?? 0, gap.depthM, gap.feel);
+      add('observation', { ...gap, found, stopId, feel, cover: [...new Set(cover)] });
     }
     for (const plant of [...dug.late, ...dug.roots]) {
-      const cover = plant.late ? [...new Set(shown(world, world.covers, plant.row!, fromM))] : [];
-      const looks = Object.assign({}, ...shown(world, world.plants, plant.row!, fromM)) as {
-        roots?: 'flattened';
-        slot?: 'open' | 'reopened';
-      };
-      const own = { ...plant.plant, ...looks };
-      add('observation', { ...plant, stopId, plant: own, cover });
+      const cover = plant.late ? [...new Set(world.coverAt(plant.row!, pass, fromM))] : [];
+      const own = { ...plant.plant, ...world.plantAt(plant.row!, pass, fromM) };
+      const feel = feltAt(plant.atM ?? 0, own.depthM, plant.feel);
+      add('observation', { ...plant, stopId, plant: own, feel, cover });
     }
     for (const sign of LOOKED_FOR)
       add('observation', {

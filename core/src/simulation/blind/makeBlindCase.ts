@@ -6,6 +6,7 @@ import { simulateStand } from '../simulateStand.ts';
 import { ORDINARY } from '../world.ts';
 import { FAULTS, PUT_IN } from './faults.ts';
 import { EFFORTS, lookAt } from './lookAt.ts';
+import { seenOf } from './seenOf.ts';
 import { PASSES, PASS_M, soundWorld } from './world.ts';
 
 export interface BlindFault {
@@ -64,7 +65,7 @@ export function makeBlindCase({
     },
     world.random.below(2 ** 31),
   );
-  return lookAt(world, stand, EFFORTS[effort]);
+  return lookAt(seenOf(world), stand, EFFORTS[effort]);
 }
 
 /** Whether a fault sits in single rows. @example isOfRows('depthStop') // true */

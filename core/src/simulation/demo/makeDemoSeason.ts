@@ -212,6 +212,7 @@ export function makeDemoSeason({
       fullYields: null,
       prices: null,
       usualDifference: null,
+      faultyShare: null,
     },
     people,
     records,

@@ -2,9 +2,11 @@ import type { GridRate } from './grid.ts';
 import { emergenceWorldRates } from './emergenceWorldRates.ts';
 import { lateRowRates } from './lateRowRates.ts';
 import { replantSentenceRates } from './replantSentenceRates.ts';
+import { causeWorldRates } from './causeWorldRates.ts';
 import { cardWorldRates } from './cardWorldRates.ts';
 import { depthWorldRates } from './depthWorldRates.ts';
 import { standWorldRates } from './standRates.ts';
+import { predictionWorldRates } from './predictionWorldRates.ts';
 import { replantWorldRates } from './replantRates.ts';
 import { siteWorldRates } from './siteWorldRates.ts';
 import { trialWorldRates } from './trialWorldRates.ts';
@@ -28,6 +30,8 @@ export const WORLD_RATES: Record<string, WorldRates> = {
   trenchCheck: { rates: depthWorldRates, runs: 40, sample: 0.5 },
   emergence: { rates: emergenceWorldRates, runs: 60, sample: 3 },
   planterCard: { rates: cardWorldRates, runs: 60, sample: 0.34 },
+  causes: { rates: causeWorldRates, runs: 200, sample: 4 },
+  prediction: { rates: predictionWorldRates, runs: 200, sample: 4 },
   sites: { rates: siteWorldRates, runs: 100, sample: 3 },
   trials: { rates: trialWorldRates, runs: 200, sample: 8 },
   response: { rates: responseRates, runs: 60, sample: 0.5 },

@@ -1,0 +1,1 @@
+export { LOOKS, makePhysicalCase } from './makePhysicalCase.ts';
