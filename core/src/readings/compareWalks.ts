@@ -59,12 +59,12 @@ function figuresOf(stand: WalkStand): Record<Compared, Told | null> {
       : null;
   const stops = stand.stops.filter(({ data, plants }) => !data.chosen && plants.length > 0);
   const plants = readPlants(stand);
-  const tapes = stand.stops.flatMap(({ data, tapes: own }) =>
-    data.chosen ? [] : own.map((tape) => tape.data),
-  );
-  const spacing = spacingOfTapes(tapes, stand.spacingM);
-  const intervals = tapes.flatMap(({ positionsM }) =>
-    positionsM.slice(1).map((at, i) => (at - positionsM[i]!) / stand.spacingM),
+  const taped = stand.stops.filter(({ data }) => !data.chosen);
+  const spacing = spacingOfTapes(taped, stand.spacingM);
+  const intervals = taped.flatMap(({ tapes, spacingM }) =>
+    tapes.flatMap(({ data: { positionsM } }) =>
+      positionsM.slice(1).map((at, i) => (at - positionsM[i]!) / spacingM),
+    ),
   );
   const sd = sdInterval(intervals);
   const singly =

@@ -21,11 +21,13 @@ export function liveShare({ stops, expectedPerM2, targetPerM2, spacingM }: WalkS
       data.type === 'gapDig' && data.what === 'gap' && data.found !== null ? [data] : [],
     ),
   );
-  const tapes = own.flatMap((stop) => stop.tapes.map(({ data }) => data));
-  const spacing = spacingOfTapes(tapes, spacingM);
+  const spacing = spacingOfTapes(own, spacingM);
   if (gaps.length < FEWEST_GAPS || spacing === null) return byTag;
   const { emptySlots } = spacing;
-  const plants = tapes.reduce((sum, { positionsM }) => sum + positionsM.length, 0);
+  const plants = own.reduce(
+    (sum, { tapes }) => sum + tapes.reduce((n, { data }) => n + data.positionsM.length, 0),
+    0,
+  );
   const seeded = gaps.filter(({ found }) => found !== 'noSeed').length / gaps.length;
   const seeds = plants + emptySlots * seeded;
   return plants === 0 ? byTag : { share: plants / seeds, dug: gaps.length };

@@ -163,10 +163,7 @@ const NOT_FOUND = { lower: 0, upper: 1, some: 0, of: 0 };
 
 /** Empty places on the tapes of a stop. */
 const gapsOf = (stop: WalkStop, referenceM: number): number =>
-  spacingOfTapes(
-    stop.tapes.map(({ data }) => data),
-    referenceM,
-  )?.emptySlots ?? 0;
+  spacingOfTapes([stop], referenceM)?.emptySlots ?? 0;
 
 /** Late plants that were seen at a stop: staged, or else counted. */
 const lateAt = ({ staged, counts }: WalkStop): number =>
@@ -264,7 +261,7 @@ function allowanceOf(
   gaps: readonly At<GapDig>[],
 ): PlantReading['gaps']['allowance'] {
   const tapes = stops.flatMap((stop) => stop.tapes.map(({ data }) => data));
-  const spacing = spacingOfTapes(tapes, spacingM);
+  const spacing = spacingOfTapes(stops, spacingM);
   if (gaps.length === 0 || spacing === null) return null;
   const { emptySlots } = spacing;
   const plants = tapes.reduce((sum, { positionsM }) => sum + positionsM.length, 0);

@@ -51,10 +51,8 @@ export function readStandCost(
   const most = summary.intervalPerM2?.[1] ?? summary.meanPerM2;
   const least = summary.effective.intervalPerM2?.[0] ?? summary.effective.meanPerM2;
   const stand: Range = [Math.min(...losses(most)), Math.max(...losses(least))];
-  const tapes = stops
-    .filter(({ data }) => !data.chosen)
-    .flatMap((stop) => stop.tapes.map(({ data }) => data));
-  const sdM = spacingOfTapes(tapes, spacingM)?.sdM ?? null;
+  const taped = stops.filter(({ data }) => !data.chosen);
+  const sdM = spacingOfTapes(taped, spacingM)?.sdM ?? null;
   const spacing: Range | null =
     crop === 'corn' && sdM !== null ? [0, costOfSpacing(sdM).everyInchKgPerM2] : null;
   return {

@@ -12,13 +12,15 @@ import {
 import { planeAt } from '../geo/index.ts';
 import type { Held } from './held.ts';
 import { placeOfStop } from './placeOfStop.ts';
-import { countsAt, plantsOf, type KeptCount, type WalkFacts } from './readWalkFacts.ts';
+import { countsAt, factsAt, plantsOf, type KeptCount, type WalkFacts } from './readWalkFacts.ts';
 import { stagesAtStop, type StopStages } from './stagesAtStop.ts';
 
 export interface WalkStop {
   id: string;
   data: Stop;
   counts: KeptCount[];
+  /** Target spacing of its strip, m. */
+  spacingM: number;
   tapes: Held<Tape>[];
   /** Its plants by stage; null where none was staged. */
   staged: StopStages | null;
@@ -115,6 +117,7 @@ export function readStop(
     id,
     data,
     counts,
+    spacingM: factsAt(facts, id).spacingM,
     tapes: own.flatMap(({ id: at, data: tape }) =>
       tape.type === 'tape' ? [{ id: at, data: tape }] : [],
     ),

@@ -9,6 +9,7 @@ import {
   tapeAt,
   tapeLengthIn,
 } from './index.ts';
+import { spacingOfTapes } from './spacingOfTapes.ts';
 import { example } from './walk.testing.ts';
 
 const ROW = toSi(30, 'in');
@@ -81,6 +82,36 @@ describe('a stop in a strip of other rows', () => {
       expect.closeTo(20 / (5 * (ROW / 2)), 9),
       expect.closeTo(20 / (5 * ROW), 9),
     ]);
+  });
+
+  it('tapes of strips of several widths are each read by their own spacing: evenly spaced plants leave no empty place', () => {
+    const facts = factsOf(5);
+    const tape = (stopId: string) => {
+      const { spacingM } = factsAt(facts, stopId);
+      return {
+        kind: 'observation' as const,
+        id: stopId,
+        revision: 1,
+        deletedAt: null,
+        editedBy: '',
+        editedAt: '',
+        data: {
+          stopId,
+          type: 'tape' as const,
+          row: 1,
+          positionsM: Array.from({ length: 11 }, (_, i) => i * spacingM),
+          readToM: null,
+          typed: [],
+          stages: [],
+          stagedBy: 'collars' as const,
+        },
+      };
+    };
+    const read = readWalkStand(facts, [[tape('in')], [tape('out')]]);
+    const together = spacingOfTapes(read.stops, read.spacingM)!;
+    expect(together).toMatchObject({ emptySlots: 0, slots: 20 });
+    expect(together.qualityOfFeedIndex).toBe(1);
+    expect(together.sdM).toBeCloseTo(0, 9);
   });
 
   it('has the targets and spacing of its strip', () => {

@@ -13,6 +13,7 @@ import {
 } from '@sendero/core';
 import { lazy, Suspense, useState } from 'react';
 import { SegmentedControl } from '@mantine/core';
+import { Choice } from '../app/Choice.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { RowRibbon } from './RowRibbon.tsx';
 
@@ -26,11 +27,16 @@ const MOST_SHOWN = 6;
 export function SpacingResult({ stand }: { stand: WalkStand }) {
   const units = useUnits();
   const [reference, setReference] = useState<'target' | 'observed'>('target');
-  const tapes = stand.stops.flatMap(({ data, tapes: own }) =>
+  const all = stand.stops.flatMap(({ data, tapes: own, spacingM: targetM }) =>
     own
       .filter(({ data: tape }) => tape.positionsM.length > 1 || tape.readToM !== null)
-      .map((tape) => ({ ...tape, ordinal: data.ordinal })),
+      .map((tape) => ({ ...tape, ordinal: data.ordinal, targetM })),
   );
+  // Strips of another row width or rate are read by themselves: what is a gap in one is none in the other.
+  const targets = [...new Set(all.map(({ targetM }) => targetM))].sort((a, b) => a - b);
+  const [chosen, setChosen] = useState<number | null>(null);
+  const targetM = chosen ?? targets[0] ?? stand.spacingM;
+  const tapes = all.filter((tape) => tape.targetM === targetM);
   if (tapes.length === 0)
     return (
       <p className="soft">
@@ -39,8 +45,8 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
       </p>
     );
   const runs = tapes.map(({ data }) => ({ row: data.row, ...tapeRun(data) }));
-  const observed = analyseSpacing(runs, { referenceM: stand.spacingM }).meanM ?? 0;
-  const referenceM = reference === 'target' || observed <= 0 ? stand.spacingM : observed;
+  const observed = analyseSpacing(runs, { referenceM: targetM }).meanM ?? 0;
+  const referenceM = reference === 'target' || observed <= 0 ? targetM : observed;
   const found = analyseSpacing(runs, { referenceM });
   const byRow = [...new Set(runs.map(({ row }) => row))]
     .sort((a, b) => (a ?? 0) - (b ?? 0))
@@ -53,13 +59,21 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
     }));
   const shown = tapes.slice(0, MOST_SHOWN);
   const longest =
-    max(shown, ({ data }) => Math.max(data.readToM ?? 0, data.positionsM.at(-1) ?? 0))! +
-    stand.spacingM;
+    max(shown, ({ data }) => Math.max(data.readToM ?? 0, data.positionsM.at(-1) ?? 0))! + targetM;
   return (
     <div className="stack">
+      {targets.length > 1 && (
+        <Choice<number>
+          label="Strips planted at a target spacing of"
+          options={targets.map((one) => ({ value: one, says: units.show(one, 'targetSpacing') }))}
+          value={targetM}
+          onChange={(next) => setChosen(next)}
+        />
+      )}
       <Sentences
         stand={stand}
         found={found}
+        targetM={targetM}
         intervalsM={tapes.flatMap(({ data }) => pairs(data.positionsM, (a, b) => b - a))}
       />
       <div className="row spread">
@@ -72,7 +86,7 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
           value={reference}
           onChange={(value) => setReference(value as 'target' | 'observed')}
           data={[
-            { value: 'target', label: `target ${units.show(stand.spacingM, 'targetSpacing')}` },
+            { value: 'target', label: `target ${units.show(targetM, 'targetSpacing')}` },
             { value: 'observed', label: `observed mean ${units.show(observed, 'targetSpacing')}` },
           ]}
         />
@@ -135,10 +149,12 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
 function Sentences({
   stand,
   found,
+  targetM,
   intervalsM,
 }: {
   stand: WalkStand;
   found: SpacingAnalysis;
+  targetM: number;
   intervalsM: number[];
 }) {
   const units = useUnits();
@@ -147,7 +163,7 @@ function Sentences({
   const live = liveShare(stand);
   const { perfectSdM, machineSdM } = machineSpread({
     sdM: found.sdM,
-    referenceM: stand.spacingM,
+    referenceM: targetM,
     liveShare: live.share,
   });
   const cost = stand.planting.data.crop === 'corn' ? costOfSpacing(found.sdM) : null;

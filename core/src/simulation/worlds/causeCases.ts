@@ -13,8 +13,6 @@ import { LOOKS, makePhysicalCase } from '../physics/index.ts';
 /** Plantings with faults and without, made and looked at in one way. */
 export interface CauseWorld {
   name: string;
-  /** The generator: one of physics, or the one whose faults show by chances of their own. */
-  made: 'physics' | 'blind';
   records(random: SeededRandom, faults: CauseCase['faults'], rows: number): CaseRecords;
 }
 
@@ -37,14 +35,12 @@ export const CAUSE_WORLDS: readonly CauseWorld[] = [
   ...(['careful', 'hasty'] as const).flatMap((look) =>
     [0, 1].map((rough): CauseWorld => ({
       name: `physics, ${rough ? 'an older machine on a rough seedbed' : 'a precise machine'}, looked at by a ${look} scout`,
-      made: 'physics',
       records: (random, faults, rows) =>
         makePhysicalCase({ seed: random.below(2 ** 31), faults, rows, rough, look: LOOKS[look] }),
     })),
   ),
   {
     name: 'faults that show by chance',
-    made: 'blind',
     records: (random, faults, rows) =>
       makeBlindCase({ seed: random.below(2 ** 31), faults, planterRows: rows }),
   },
