@@ -1429,6 +1429,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'bestOpen',
     'flipText',
     'replantSentence',
+    'waits',
     'replantAnswer',
     'inHundred',
   ] as const),

@@ -64,7 +64,7 @@ test('rows dug by thumb: keys that stand still, three rows corrected, dug again,
     'Of 12 rows: 2 too shallow, 1 too deep, 3 on target, 6 not dug.',
   );
   await expect(page.getByText('Row 2: set ¾ in deeper.')).toBeVisible();
-  await expect(page.getByText(/^The rows differ from each other/)).toBeVisible();
+  await expect(page.getByText(/^The mean depths of the rows differ/)).toBeVisible();
   await page.getByRole('button', { name: 'Correct rows 2, 5 and 6' }).click();
   const dialog = page.getByRole('dialog');
   await expect(dialog.getByText('¾ in deeper')).toBeVisible();

@@ -16,8 +16,14 @@ export interface TrenchRow {
 
 /** What a trench check means, as figures for the screen to put into words; most important first. */
 export type TrenchFinding =
-  /** With the rows that need something else than the machine as a whole. */
-  | { finding: 'wholePlanter'; offM: number; shiftM: number; exceptions: number[] }
+  /** With the rows that need something else than the machine as a whole, and those that cannot be judged before it is shifted. */
+  | {
+      finding: 'wholePlanter';
+      offM: number;
+      shiftM: number;
+      exceptions: number[];
+      undecided: number[];
+    }
   /** The machine as a whole is off its target, inside the window: only said. */
   | { finding: 'insideWindow'; offM: number; depthM: number; windowM: readonly [number, number] }
   | {
@@ -27,7 +33,6 @@ export type TrenchFinding =
         verdict: 'shallow' | 'deep';
         offM: number;
         correctionM: number;
-        exception: boolean;
       }[];
     }
   | {
@@ -117,16 +122,25 @@ function judgeDepths(
   const { shiftM, depthM, acceptedInWindow } = depths.machine;
   // Rows of an accepted machine are off the depth that they have in common.
   const aimM = acceptedInWindow ? depthM : targetM;
-  const off = depths.rows.flatMap(({ row, verdict, meanM, correctionM, exception }) =>
+  const allOff = depths.rows.flatMap(({ row, verdict, meanM, correctionM, exception }) =>
     isOff(verdict) ? [{ row, verdict, offM: meanM - aimM, correctionM, exception }] : [],
   );
-  const exceptions = off.flatMap(({ row, exception }) => (exception ? [row] : []));
+  // What the shift of the machine mends is not ordered a second time, row by row.
+  const off = allOff.flatMap(({ exception, ...one }) => (shiftM === 0 || exception ? [one] : []));
+  const allUndecided = depths.rows.filter(({ verdict }) => verdict === 'undecided');
+  const shifted = (meanM: number) => shiftM !== 0 && (meanM - aimM) * shiftM < 0;
+  const undecided = allUndecided.filter(({ meanM }) => !shifted(meanM));
   if (acceptedInWindow && windowM)
     findings.push({ finding: 'insideWindow', offM: depthM - targetM, depthM, windowM });
   if (shiftM !== 0)
-    findings.push({ finding: 'wholePlanter', offM: depthM - targetM, shiftM, exceptions });
+    findings.push({
+      finding: 'wholePlanter',
+      offM: depthM - targetM,
+      shiftM,
+      exceptions: off.map(({ row }) => row),
+      undecided: allUndecided.flatMap(({ row, meanM }) => (shifted(meanM) ? [row] : [])),
+    });
   if (off.length > 0) findings.push({ finding: 'offRows', rows: off });
-  const undecided = depths.rows.filter(({ verdict }) => verdict === 'undecided');
   if (undecided.length > 0)
     findings.push({
       finding: 'undecidedRows',
@@ -137,7 +151,7 @@ function judgeDepths(
         offM: meanM - aimM,
       })),
     });
-  if (off.length === 0 && undecided.length === 0 && !acceptedInWindow)
+  if (allOff.length === 0 && allUndecided.length === 0 && !acceptedInWindow)
     findings.push({ finding: 'onTarget', rows: depths.rows.length });
   const beside = depths.rows.filter(({ besideTarget }) => besideTarget);
   if (beside.length > 0)

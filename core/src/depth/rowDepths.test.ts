@@ -183,6 +183,11 @@ describe('what a check means', () => {
     expect(named(judge([1.2, 1.25, 1.2, 1.15]), 'wholePlanter')).toMatchObject({
       shiftM: 0.75 * INCH,
     }));
+  it('what the shift of the machine mends is not ordered again row by row; a row off the other way is', () => {
+    const found = judge([1.2, 1.25, 1.2, 1.15, 1.2, 1.2, 1.2, 2.5]);
+    expect(named(found, 'wholePlanter')).toMatchObject({ exceptions: [8], undecided: [] });
+    expect(named(found, 'offRows')).toMatchObject({ rows: [{ row: 8, verdict: 'deep' }] });
+  });
   it('a wide spread inside every row points to downforce, speed and ground', () => {
     const depths = [1, 2, 3].flatMap((number) => row(number, 1.4, 2.6, 2, 1.5, 2.5));
     expect(

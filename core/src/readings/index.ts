@@ -202,6 +202,7 @@ export {
   OPTION_WORDS,
   replantAnswer,
   replantSentence,
+  waits,
   SWING_WORDS,
   waitSentence,
   whyOf,

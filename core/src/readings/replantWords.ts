@@ -96,7 +96,7 @@ export function replantAnswer(
   const where = best.option === 'replantWorst' ? ` (${worstNames(advice, reading)})` : '';
   const close = best.probabilityBest < CLOSE ? ', a close call' : '';
   const now = `${OPTION_WORDS[best.option]}${where}: ${inHundred(best.probabilityBest)}${close}.`;
-  if (shows(reading)) {
+  if (waits(reading)) {
     const { on, inDays } = reading.recount!;
     const days = inDays === 1 ? 'tomorrow' : `in ${inDays} days`;
     return { says: `Wait until ${day(on)} (${days}) and count again.`, now: `As told now: ${now}` };
@@ -114,7 +114,8 @@ export function replantSentence(...of: Parameters<typeof replantAnswer>): string
 
 /** Below this chance of being the best a call is close. A default of this app. */
 const CLOSE = 0.65;
-const shows = ({ recount }: Pick<ReplantReading, 'recount'>) =>
+/** Whether plants are still to show if they come back, so that waiting is advised whatever a recount is worth. @example waits(reading) // true, two days after hail */
+export const waits = ({ recount }: Pick<ReplantReading, 'recount'>) =>
   recount !== null && recount.inDays > 0;
 const worstNames = (
   { worstZones }: Pick<ReplantAdvice, 'worstZones'>,
@@ -129,7 +130,7 @@ export function waitSentence(
 ): string {
   const money = (value: number) => show(Math.max(0, value), 'moneyPerArea');
   const each = `Each day of waiting takes ${money(costOfWaitingPerDay)} from a replant.`;
-  if (shows(reading))
+  if (waits(reading))
     return `Plants show within days whether they come back: the growing point of young corn is below ground until about V6. ${each}`;
   return waitWorth
     ? `Waiting and counting again is worth ${money(valueOfWaiting)} more than deciding now: a recount tells ${money(valueOfRecount)}. ${each}`

@@ -34,7 +34,7 @@ describe('behind the planter', () => {
     await here.press('See what it means');
     await here.says('trench-verdict', 'Of 12 rows: 2 too shallow, 1 too deep, 9 on target.');
     await here.mentions(/Row 4: set ¾ in deeper\./);
-    await here.mentions(/The rows differ from each other/);
+    await here.mentions(/The mean depths of the rows differ/);
     await here.press('Correct rows 4, 9 and 11');
     const dialog = within(await screen.findByRole('dialog'));
     expect(plain(dialog.getByText(/¾.in deeper/).textContent)).toContain('¾ in deeper');

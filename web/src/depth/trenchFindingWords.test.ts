@@ -15,8 +15,8 @@ describe('what a trench check says', () => {
     const { says: text, next } = says({
       finding: 'offRows',
       rows: [
-        { row: 4, verdict: 'shallow', offM: -0.01905, correctionM: 0.01905, exception: true },
-        { row: 7, verdict: 'deep', offM: 0.0127, correctionM: -0.0127, exception: true },
+        { row: 4, verdict: 'shallow', offM: -0.01905, correctionM: 0.01905 },
+        { row: 7, verdict: 'deep', offM: 0.0127, correctionM: -0.0127 },
       ],
     });
     expect(text).toBe('Row 4 is about ¾ in too shallow. Row 7 is about ½ in too deep.');
@@ -34,21 +34,21 @@ describe('what a trench check says', () => {
     expect(`${text} ${next}`).not.toMatch(/[Ss]hift|set /);
   });
   it('a machine off as a whole is shifted first; its exceptions are told from what goes with it', () => {
-    const shifted = { finding: 'wholePlanter', offM: -0.0127, shiftM: 0.0127 } as const;
+    const shifted = {
+      finding: 'wholePlanter' as const,
+      offM: -0.0127,
+      shiftM: 0.0127,
+      undecided: [],
+    };
     expect(says({ ...shifted, exceptions: [] }).next).toMatch(
       /^Shift all rows ½ in deeper\. First/,
     );
     const whole = says({ ...shifted, exceptions: [4] });
     expect(whole.says).toBe('The machine as a whole runs about ½ in too shallow.');
-    expect(whole.next).toMatch(/^Shift all rows ½ in deeper, then set the exceptions\./);
-    const { next } = says({
-      finding: 'offRows',
-      rows: [
-        { row: 1, verdict: 'shallow', offM: -0.0127, correctionM: 0.0127, exception: false },
-        { row: 4, verdict: 'shallow', offM: -0.0254, correctionM: 0.0254, exception: true },
-      ],
-    });
-    expect(next).toBe('Row 1: set ½ in deeper, like the machine. Row 4: set 1 in deeper.');
+    expect(whole.next).toMatch(/^Shift all rows ½ in deeper; set row 4 as said below instead\./);
+    expect(says({ ...shifted, exceptions: [], undecided: [2, 3] }).next).toMatch(
+      /Rows 2 and 3 cannot be judged by themselves yet: dig again after the shift\.$/,
+    );
   });
   it('undecided rows say how many digs would do, or that none will', () => {
     const rows = [

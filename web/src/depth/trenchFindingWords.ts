@@ -13,7 +13,7 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
       return {
         tone: 'act',
         says: `The machine as a whole runs about ${units.show(Math.abs(finding.offM), 'seedDepth')} too ${finding.shiftM > 0 ? 'shallow' : 'deep'}.`,
-        next: `Shift all rows ${depthChange(finding.shiftM, units)}${finding.exceptions.length > 0 ? ', then set the exceptions' : ''}. First look at what all rows share: frame height, downforce, soft ground, speed.`,
+        next: `Shift all rows ${depthChange(finding.shiftM, units)}${finding.exceptions.length > 0 ? `; set ${rowsText(finding.exceptions).toLowerCase()} as said below instead` : ''}. First look at what all rows share: frame height, downforce, soft ground, speed.${finding.undecided.length > 0 ? ` ${rowsText(finding.undecided)} cannot be judged by ${finding.undecided.length === 1 ? 'itself' : 'themselves'} yet: dig again after the shift.` : ''}`,
       };
     case 'insideWindow':
       return {
@@ -31,10 +31,7 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
           )
           .join(' '),
         next: finding.rows
-          .map(
-            ({ row, correctionM, exception }) =>
-              `Row ${row}: set ${depthChange(correctionM, units)}${exception || !finding.rows.some((one) => one.exception) ? '' : ', like the machine'}.`,
-          )
+          .map(({ row, correctionM }) => `Row ${row}: set ${depthChange(correctionM, units)}.`)
           .join(' '),
       };
     case 'undecidedRows': {
@@ -103,7 +100,7 @@ export function trenchFindingWords(finding: TrenchFinding, units: Units): Findin
       return {
         tone: 'plain',
         says: {
-          rows: `The rows differ from each other (SD ${between}) more than seeds do inside a row (SD ${within}).`,
+          rows: `The mean depths of the rows differ (SD ${between}) more than the scatter of single seeds explains (SD ${within}).`,
           within: `Seeds differ inside every row (SD ${within}); the rows among each other no more than that.`,
           both: `The rows differ from each other (SD ${between}), and seeds inside the rows do too (SD ${within}).`,
         }[finding.pointsTo],

@@ -1,4 +1,10 @@
-import { inHundred, OPTION_WORDS, type ReplantAdvice, type ReplantReading } from '@sendero/core';
+import {
+  inHundred,
+  OPTION_WORDS,
+  waits,
+  type ReplantAdvice,
+  type ReplantReading,
+} from '@sendero/core';
 import { max, min } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { Axis } from '../drawing/Axis.tsx';
@@ -91,10 +97,13 @@ export function OptionBars({
         <li data-option="wait">
           <div className="row spread">
             <strong>{OPTION_WORDS.wait}</strong>
-            <span>{advice.waitWorth ? 'worth it' : 'not worth it'}</span>
+            <span>
+              {waits(reading) ? 'advised' : advice.waitWorth ? 'worth it' : 'not worth it'}
+            </span>
           </div>
           <div className="small soft">
-            A recount tells {units.show(valueOfRecount, 'moneyPerArea')}; less its delay{' '}
+            {waits(reading) && 'Before then nobody can tell which plants come back. '}A recount
+            tells {units.show(valueOfRecount, 'moneyPerArea')}; less its delay{' '}
             {valueOfWaiting < 0 ? 'it costs ' : ''}
             {units.show(Math.abs(valueOfWaiting), 'moneyPerArea')}.
           </div>

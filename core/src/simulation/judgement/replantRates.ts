@@ -18,14 +18,16 @@ const CURVES_OFF = 0.25;
 const FULL_PER_M2 = 1000;
 
 /** What is, and nobody knows at the time of the call. */
-interface Truth {
+export interface ReplantTruth {
+  /** Errors of the counts, the yield and the price, in their standard deviations. */
   standOff: number;
-  comes: number;
   replantOff: number;
   yieldOff: number;
   priceOff: number;
-  standBend: number;
-  dateBend: number;
+  /** Plants still to come, per m². */
+  comes: number;
+  /** Share of the full yield that is left, from what the house curves leave for the date and for the stand. */
+  left(date: number, stand: number): number;
 }
 
 /** A case as scouts meet it: from full stands to bare ones, early and late, some of them injured. */
@@ -62,18 +64,32 @@ export function someCase(random: SeededRandom): ReplantCase {
   };
 }
 
-const someTruth = ({ toCome = [0, 0] }: ReplantCase, random: SeededRandom): Truth => ({
+/** A truth of a case, as far as chance decides it. @param left what is left of the full yield, see ReplantTruth */
+export const truthOf = (
+  { toCome = [0, 0] }: ReplantCase,
+  left: ReplantTruth['left'],
+  random: SeededRandom,
+): ReplantTruth => ({
   standOff: random.normal(),
   comes: toCome[0] + (toCome[1] - toCome[0]) * random.uniform(),
   replantOff: random.normal(),
   yieldOff: random.normal(),
   priceOff: random.normal(),
-  standBend: Math.exp(CURVES_OFF * random.normal()),
-  dateBend: Math.exp(CURVES_OFF * random.normal()),
+  left,
 });
 
+/** Curves that bend more or less than the house ones. */
+function someTruth(one: ReplantCase, random: SeededRandom): ReplantTruth {
+  const [standBend, dateBend] = [0, 1].map(() => Math.exp(CURVES_OFF * random.normal()));
+  return truthOf(one, (date, stand) => date ** dateBend! * stand ** standBend!, random);
+}
+
 /** What keeping and replanting truly return; `late`: days that the replant was put off. */
-function returned(one: ReplantCase, truth: Truth, late = 0): Record<'keep' | 'replantAll', number> {
+export function returned(
+  one: ReplantCase,
+  truth: ReplantTruth,
+  late = 0,
+): Record<'keep' | 'replantAll', number> {
   const { crop, stand, replant, costs } = one;
   const bears = (plantsPerM2: number, daysAfterBest: number, longGapShare = 0) => {
     const date = relativeYield({ crop, plantsPerM2: FULL_PER_M2, daysAfterBest });
@@ -83,7 +99,7 @@ function returned(one: ReplantCase, truth: Truth, late = 0): Record<'keep' | 're
       daysAfterBest: 0,
       longGapShare,
     });
-    return date ** truth.dateBend * of ** truth.standBend;
+    return truth.left(date, of);
   };
   const grain = one.fullYieldKgPerM2 * Math.max(0.1, 1 + 0.15 * truth.yieldOff);
   const price = one.pricePerKg * Math.max(0.1, 1 + 0.1 * truth.priceOff);
@@ -100,7 +116,12 @@ function returned(one: ReplantCase, truth: Truth, late = 0): Record<'keep' | 're
 /** What waiting for a recount and then doing the better thing brings on average over deciding now, as one who knows the world’s odds sees it. */
 function trueWaiting(one: ReplantCase, choice: 'keep' | 'replantAll', random: SeededRandom) {
   const days = one.recountAfterDays ?? 4;
-  const middle = { replantOff: 0, yieldOff: 0, priceOff: 0, standBend: 1, dateBend: 1 };
+  const middle = {
+    replantOff: 0,
+    yieldOff: 0,
+    priceOff: 0,
+    left: (date: number, stand: number) => date * stand,
+  };
   const { sePerM2: se } = one.stand;
   const [least, most] = one.toCome ?? [0, 0];
   const comes = (least + most) / 2;
