@@ -113,16 +113,20 @@ export function mixedEquations(
   // Who shares readings with a level of the big factor, and how many: by level, and by dense column.
   // Pairs of columns of a level, each once and as a place in a matrix of them, with what they share.
   const rows = shared.map((row) => {
-    const own = [...row];
-    const pairs = own.flatMap(([i, a]) =>
-      own.flatMap(([j, b]) => (j <= i ? [[i * d + j, a * b] as const] : [])),
-    );
-    return {
-      at: Int32Array.from(row.keys()),
-      by: Float64Array.from(row.values()),
-      pairs: Int32Array.from(pairs, ([place]) => place),
-      products: Float64Array.from(pairs, ([, product]) => product),
-    };
+    const at = Int32Array.from(row.keys());
+    const by = Float64Array.from(row.values());
+    const most = (at.length * (at.length + 1)) / 2;
+    const pairs = new Int32Array(most);
+    const products = new Float64Array(most);
+    let pair = 0;
+    for (let s = 0; s < at.length; s++)
+      for (let t = 0; t < at.length; t++) {
+        if (at[t]! > at[s]!) continue;
+        pairs[pair] = at[s]! * d + at[t]!;
+        products[pair] = by[s]! * by[t]!;
+        pair += 1;
+      }
+    return { at, by, pairs, products };
   });
   const columnsOf = Array.from({ length: d }, () => [] as [number, number][]);
   rows.forEach(({ at, by }, l) => at.forEach((a, s) => columnsOf[a]!.push([l, by[s]!])));
