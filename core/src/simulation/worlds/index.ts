@@ -27,7 +27,7 @@ export const WORLD_RATES: Record<string, WorldRates> = {
   lateRows: { rates: lateRowRates, runs: 200, sample: 2 },
   replant: { rates: replantWorldRates, runs: 100, sample: 6 },
   replantSentences: { rates: replantSentenceRates, runs: 10_000, sample: 100 },
-  trenchCheck: { rates: depthWorldRates, runs: 40, sample: 0.5 },
+  trenchCheck: { rates: depthWorldRates, runs: 120, sample: 0.5 },
   emergence: { rates: emergenceWorldRates, runs: 60, sample: 3 },
   planterCard: { rates: cardWorldRates, runs: 60, sample: 0.34 },
   causes: { rates: causeWorldRates, runs: 200, sample: 4 },
