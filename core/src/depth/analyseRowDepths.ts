@@ -238,6 +238,29 @@ export function analyseRowDepths(
         : verdict === 'undecided'
           ? shiftM
           : 0;
+      const more = () =>
+        verdict === 'undecided'
+          ? digsToSettle(
+              // Digs to come each lie at a place of their own; those made count for as many of these.
+              {
+                mean: means[g]!,
+                n:
+                  (evidence[g]!.n * (moderated.variances[g]! + placeVariance)) /
+                  evidence[g]!.variance,
+                variance: moderated.variances[g]! + placeVariance,
+                df: evidence[g]!.df,
+              },
+              band,
+              chance,
+              {
+                centreM: posterior.machine.centre,
+                alikeSdM: ROWS.alikeSds[1]!,
+                outSdM: ROWS.outSd,
+              },
+              { off: calledOff, on: CALLED_ON_TARGET },
+            )
+          : 0;
+      let moreDigs: ReturnType<typeof more> | undefined;
       return {
         row,
         n: depths.length,
@@ -259,28 +282,11 @@ export function analyseRowDepths(
         loose: loose[g]!,
         correctionM,
         exception: Math.abs(correctionM - shiftM) > stepM / 2,
-        moreDigs:
-          verdict === 'undecided'
-            ? digsToSettle(
-                // Digs to come each lie at a place of their own; those made count for as many of these.
-                {
-                  mean: means[g]!,
-                  n:
-                    (evidence[g]!.n * (moderated.variances[g]! + placeVariance)) /
-                    evidence[g]!.variance,
-                  variance: moderated.variances[g]! + placeVariance,
-                  df: evidence[g]!.df,
-                },
-                band,
-                chance,
-                {
-                  centreM: posterior.machine.centre,
-                  alikeSdM: ROWS.alikeSds[1]!,
-                  outSdM: ROWS.outSd,
-                },
-                { off: calledOff, on: CALLED_ON_TARGET },
-              )
-            : 0,
+        // Drawn many times over: only where somebody asks.
+        get moreDigs() {
+          if (moreDigs === undefined) moreDigs = more();
+          return moreDigs;
+        },
       };
     }),
   };

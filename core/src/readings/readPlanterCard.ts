@@ -158,7 +158,8 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
       },
     ];
   });
-  const machine = machineFindings(measures, depths);
+  const checks = checksOf(depths);
+  const machine = machineFindings(measures, depths, checks);
   // Tapes of the places that are looked at; seeds of a log lie at places of a check.
   const looked = new Set(cells.map(({ placeId }) => placeId));
   const tapes = all.tapes.filter(({ placeId }) => looked.has(placeId));
@@ -180,7 +181,7 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
       seen: cells.some((one) => one.row === row),
     };
   });
-  for (const found of findingsOfChecks(depths))
+  for (const found of findingsOfChecks(depths, checks))
     if (!rows[found.row - 1]?.findings.some(({ measure }) => measure === found.finding.measure))
       rows[found.row - 1]?.findings.push(found.finding);
   for (const row of rows) {
@@ -262,12 +263,16 @@ function isPattern({ difference, pHolm }: RowPattern, measure: CardMeasure, meas
 }
 
 /** What each check by itself says of rows that no other place tells of. */
-function findingsOfChecks(depths: readonly CardDepths[]): { row: number; finding: CardFinding }[] {
+function findingsOfChecks(
+  depths: readonly CardDepths[],
+  checks: readonly Check[],
+): { row: number; finding: CardFinding }[] {
   const places = new Map<number, number>();
   for (const { row } of depths) places.set(row, (places.get(row) ?? 0) + 1);
-  return [...group(depths, ({ plantingId }) => plantingId)].flatMap(([plantingId, own]) => {
-    if (own.every(({ row }) => places.get(row)! > 1)) return [];
-    const read = depthsOf(own);
+  return checks.flatMap((check) => {
+    const { plantingId } = check;
+    if (check.own.every(({ row }) => places.get(row)! > 1)) return [];
+    const read = check.read();
     if (!read) return [];
     const apart = apartFromMachine(read);
     return read.rows.flatMap((one) => {
@@ -315,6 +320,19 @@ function apartFromMachine({ rows, machine, toleranceM }: NonNullable<ReturnType<
   );
 }
 
+/** The check of one planting: its depths, and what the trench check makes of them once that is asked for. */
+interface Check {
+  plantingId: string;
+  own: readonly CardDepths[];
+  read(): ReturnType<typeof depthsOf>;
+}
+
+const checksOf = (depths: readonly CardDepths[]): Check[] =>
+  [...group(depths, ({ plantingId }) => plantingId)].map(([plantingId, own]) => {
+    let read: ReturnType<typeof depthsOf> | undefined;
+    return { plantingId, own, read: () => (read === undefined ? (read = depthsOf(own)) : read) };
+  });
+
 /** Depths of one planting's check as the trench check reads them. */
 function depthsOf(own: readonly CardDepths[]) {
   const [first] = own;
@@ -345,6 +363,7 @@ const withoutTwins = (findings: CardFinding[]): CardFinding[] =>
 function machineFindings(
   measures: readonly JudgedMeasure[],
   depths: readonly CardDepths[],
+  checks: readonly Check[],
 ): MachineFinding[] {
   return measures.flatMap(({ measure, cells, judged }): MachineFinding[] => {
     const { target, tolerance } = MEASURE_FACTS[measure];
@@ -364,8 +383,7 @@ function machineFindings(
         ? [{ measure, value: judged.mean, interval: judged.meanInterval, target, insideWindow }]
         : [];
     }
-    const checks = [...group(depths, ({ plantingId }) => plantingId).values()];
-    const read = checks.length === 1 ? depthsOf(checks[0]!) : null;
+    const read = checks.length === 1 ? checks[0]!.read() : null;
     if (!read) return [];
     const { depthM, shiftM, acceptedInWindow } = read.machine;
     return shiftM !== 0 || acceptedInWindow

@@ -1,4 +1,5 @@
 import { requireEachFinite, requireSome } from '../arguments/index.ts';
+import { balancedStart } from './balancedStart.ts';
 import { mixedEquations, type MixedEquations, type Spread } from './mixedEquations.ts';
 import { invert } from './cholesky.ts';
 
@@ -72,9 +73,11 @@ export function fitMixedModel({
     fixed,
     groups,
   );
+  const balanced = balancedStart(equations.residuals, fixed, groups, p);
   const best = smallestDeviance(
     equations,
-    names.map((name) => start[name]),
+    names.map((name) => balanced?.[name] ?? start[name]),
+    balanced !== null,
   );
   const { residualVariance, spread } = best;
   const ratios = spread.ratios;
@@ -119,6 +122,8 @@ const EXACT = 1e-26;
 function smallestDeviance(
   equations: MixedEquations,
   like: readonly (number | undefined)[],
+  /** The ratios to begin with are those of a balanced layout. */
+  balanced: boolean,
 ): Optimum {
   const { factors, free } = equations;
   const optimumAt = (ratios: number[]): Optimum => {
@@ -137,9 +142,10 @@ function smallestDeviance(
     equations.canSpread.map((can, k) =>
       !can ? 0 : equations.free < FEW ? usual : Math.max(1e-3, like[k] ?? usual),
     );
-  const ends = (equations.free < FEW ? [1, 0.03] : [0.3]).map((usual) =>
-    descend(equations, from(usual)),
-  );
+  const starts = balanced
+    ? [like.map((ratio, k) => (equations.canSpread[k] ? ratio! : 0))]
+    : (equations.free < FEW ? [1, 0.03] : [0.3]).map(from);
+  const ends = starts.map((ratios) => descend(equations, ratios));
   const lowest = ends.reduce((a, b) => (b.deviance < a.deviance - 1e-12 ? b : a));
   return optimumAt(lowest.ratios);
 }

@@ -12,6 +12,8 @@ export interface MixedEquations {
   columns: number;
   /** Readings less fixed effects. */
   free: number;
+  /** Readings with the fixed effects taken off by least squares. */
+  residuals: readonly number[];
   factors: number;
   levels: string[][];
   /** Whether a factor can have a spread at all: it needs two levels. */
@@ -377,6 +379,7 @@ export function mixedEquations(
     size: n,
     columns: p,
     free,
+    residuals,
     factors: factors.length,
     levels: factors.map(({ levels }) => levels),
     canSpread: factors.map(({ levels }) => levels.length > 1),
