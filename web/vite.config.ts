@@ -34,7 +34,15 @@ export default defineConfig({
       injectManifest: { globPatterns: ['**/*.{js,css,html,svg,woff2}'] },
     }),
   ],
-  server: { proxy: { '/api': process.env.SENDERO_API ?? 'http://127.0.0.1:4180' } },
+  // The server takes changes from pages of its own address only: it hears the one that the browser asked.
+  server: {
+    proxy: {
+      '/api': {
+        target: process.env.SENDERO_API ?? 'http://127.0.0.1:4180',
+        changeOrigin: false,
+      },
+    },
+  },
   build: {
     target: 'es2022',
     manifest: true,

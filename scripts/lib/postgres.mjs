@@ -49,12 +49,30 @@ function clusterFolder(name) {
   return isRoot ? join('/var/lib/sendero', `${name}-${checkout}`) : join(ROOT, '.data', name);
 }
 
-/** The port of a server that already runs on this folder (left over from a start that was killed), or null. */
-function portOfRunning(data) {
+/** How a process was called; '' when there is none. */
+function commandOf(pid) {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, 'utf8').replaceAll('\0', ' ');
+  } catch {
+    // Only Linux has /proc.
+    try {
+      return execFileSync('ps', ['-o', 'command=', '-p', String(pid)], { encoding: 'utf8' });
+    } catch {
+      return '';
+    }
+  }
+}
+
+/**
+ * The PostgreSQL that already runs on this folder (left over from a start that was killed), or null. A process number is given again to another program
+ * once a machine was off: only a process called as PostgreSQL with this folder is one.
+ */
+export function runningOn(data) {
   try {
     const [pid, , , port] = readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n');
-    process.kill(Number(pid), 0);
-    return Number(port);
+    const called = commandOf(Number(pid)).split(' ');
+    const isPostgres = /(^|\/)postgres$/.test(called[0]) && called.includes(data);
+    return isPostgres ? { pid: Number(pid), port: Number(port) } : null;
   } catch {
     return null;
   }
@@ -72,7 +90,7 @@ export async function startPostgres({ name = 'postgres', fresh = false } = {}) {
   const folder = clusterFolder(name);
   const data = join(folder, 'data');
   const passwordFile = join(folder, 'password');
-  if (fresh && portOfRunning(data) === null) rmSync(folder, { recursive: true, force: true });
+  if (fresh && runningOn(data) === null) rmSync(folder, { recursive: true, force: true });
   if (!existsSync(join(data, 'PG_VERSION'))) {
     mkdirSync(folder, { recursive: true });
     writeFileSync(passwordFile, randomBytes(18).toString('base64url'));
@@ -96,7 +114,8 @@ export async function startPostgres({ name = 'postgres', fresh = false } = {}) {
     );
   }
   const password = readFileSync(passwordFile, 'utf8').trim();
-  let port = portOfRunning(data);
+  const running = runningOn(data);
+  let port = running?.port ?? null;
   let child = null;
   if (port === null) {
     port = await freePort();
@@ -119,8 +138,6 @@ export async function startPostgres({ name = 'postgres', fresh = false } = {}) {
       'PostgreSQL',
     );
   }
-  const pid =
-    child?.pid ?? Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0]);
   const psql = (sql) =>
     quiet(
       join(programs, 'psql'),
@@ -135,8 +152,11 @@ export async function startPostgres({ name = 'postgres', fresh = false } = {}) {
     },
     async stop() {
       try {
+        // Asked again: meanwhile its number can be another program’s.
+        const pid = runningOn(data)?.pid ?? child?.pid;
+        if (pid === undefined) return;
         process.kill(pid, 'SIGINT');
-        await waitUntil(() => portOfRunning(data) === null, 20, 'Stopping PostgreSQL');
+        await waitUntil(() => runningOn(data) === null, 20, 'Stopping PostgreSQL');
       } catch {
         // It was gone already.
       }

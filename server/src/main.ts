@@ -1,5 +1,6 @@
 import { resolve } from 'node:path';
 import { createApp } from './api/app.ts';
+import { isLoopback } from './api/knownHosts.ts';
 import { LIMITS } from './api/limits.ts';
 import { isConnectionTrouble } from './database/connectionTrouble.ts';
 import { openDatabase } from './database/openDatabase.ts';
@@ -15,6 +16,7 @@ const {
   SENDERO_WEB,
   SENDERO_STATIONS,
   SENDERO_LOCAL_STATIONS,
+  SENDERO_HOSTS = '',
 } = process.env;
 if (!DATABASE_URL) {
   console.error('DATABASE_URL is not set. Start the app with: npm start');
@@ -24,10 +26,11 @@ if (!DATABASE_URL) {
 const database = await openDatabase(DATABASE_URL);
 await fillIfEmpty(database, SENDERO_DEMO === '1', SENDERO_STATIONS || null);
 // On one's own computer a station may stand beside it; a server for many must not be led to its neighbours.
-const local = SENDERO_LOCAL_STATIONS === '1';
+const local = SENDERO_LOCAL_STATIONS === '1' && isLoopback(HOST);
 const server = createApp(database, {
   webFolder: SENDERO_WEB ? resolve(SENDERO_WEB) : undefined,
   localStations: local,
+  hosts: SENDERO_HOSTS.split(','),
 }).listen(Number(PORT), HOST);
 // Each route has its own limit on how long a request may take to arrive; the longest is a planter log's.
 server.requestTimeout = LIMITS.log.seconds * 1000;

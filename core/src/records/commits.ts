@@ -69,8 +69,17 @@ export function readCommit(
   sent: unknown,
 ): { ok: true; commit: Commit } | { ok: false; refused: Extract<Outcome, { outcome: 'refused' }> } {
   const parsed = commitSchema.safeParse(sent);
-  if (parsed.success) return { ok: true, commit: parsed.data as Commit };
   const id = (sent as { id?: unknown } | null)?.id;
+  if (isDeeper(sent, MOST_DEEP))
+    return {
+      ok: false,
+      refused: {
+        id: typeof id === 'string' ? id : '',
+        outcome: 'refused',
+        problems: { commit: 'This is nested deeper than any record is.' },
+      },
+    };
+  if (parsed.success) return { ok: true, commit: parsed.data as Commit };
   const problems = Object.fromEntries(
     parsed.error.issues.map(({ path, message }) => [path.join('.') || 'commit', message]),
   );
@@ -78,6 +87,21 @@ export function readCommit(
     ok: false,
     refused: { id: typeof id === 'string' ? id : '', outcome: 'refused', problems },
   };
+}
+
+/** No record of any app goes deeper: a commit, its change, its data, an outline of rings of corners, and room beside. */
+const MOST_DEEP = 40;
+
+/** Whether something is nested deeper than so many levels, whatever it holds. */
+function isDeeper(value: unknown, most: number): boolean {
+  let level: unknown[] = [value];
+  for (let depth = 0; depth <= most; depth++) {
+    level = level.flatMap((one) =>
+      one !== null && typeof one === 'object' ? Object.values(one) : [],
+    );
+    if (level.length === 0) return false;
+  }
+  return true;
 }
 
 /** What became of a commit. */

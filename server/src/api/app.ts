@@ -15,6 +15,7 @@ import { planterLogRoutes } from '../planter/routes.ts';
 import { recordRoutes } from '../records/routes.ts';
 import { weatherRoutes } from '../weather/routes.ts';
 import { apiPage } from './apiPage.ts';
+import { knownHosts } from './knownHosts.ts';
 import { openApiDocument } from './openapi.ts';
 import { answerProblems, notFound } from './problems.ts';
 import { mount, route, type Route } from './route.ts';
@@ -40,10 +41,15 @@ export const apiRoutes = (database: Database, { localStations = false } = {}): R
 /** The whole HTTP face: the API under /api/v1, the built app (if any) everywhere else. */
 export function createApp(
   database: Database,
-  { webFolder, localStations }: { webFolder?: string; localStations?: boolean } = {},
+  {
+    webFolder,
+    localStations,
+    hosts = [],
+  }: { webFolder?: string; localStations?: boolean; hosts?: readonly string[] } = {},
 ): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.use(knownHosts(hosts));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -65,6 +71,11 @@ export function createApp(
   let description: ReturnType<typeof openApiDocument> | undefined;
   const described = () => (description ??= openApiDocument(routes));
   const api = express.Router();
+  // What it tells is somebody’s own: no cache keeps it. A route that may be kept says so itself.
+  api.use((_request, response, next) => {
+    response.setHeader('Cache-Control', 'no-store');
+    next();
+  });
   api.use(cookieParser());
   api.get('/openapi.json', (_request, response) => void response.json(described()));
   api.get('/', (_request, response) => void response.type('html').send(apiPage(described())));

@@ -1,3 +1,4 @@
+import { request, type IncomingMessage } from 'node:http';
 import { KIND_NAMES } from '@sendero/core';
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -25,6 +26,29 @@ describe('the door', () => {
     const response = await noor.get(path);
     expect(response.status).toBe(400);
     expect(((await response.json()) as { detail: string }).detail).toMatch(/whole number/);
+  });
+
+  it.each([
+    ['a name of somebody else’s', { host: 'evil.example' }, 'GET', 421],
+    ['no name at all', { host: '' }, 'GET', 421],
+    ['another site’s page', { origin: 'https://evil.example' }, 'POST', 403],
+    ['a page of no site', { origin: 'null' }, 'POST', 403],
+  ])('does not answer %s', async (_, headers, method, status) => {
+    const { hostname, port } = new URL(app.url);
+    const answer = await new Promise<IncomingMessage>((resolve, reject) =>
+      request({ hostname, port, path: '/api/v1/session', method, headers }, resolve)
+        .on('error', reject)
+        .end(),
+    );
+    answer.resume();
+    expect(answer.statusCode).toBe(status);
+    expect(answer.headers['content-type']).toMatch(/problem\+json/);
+  });
+
+  it('lets no cache keep what it tells', async () => {
+    const { noor } = await app.workspace();
+    for (const path of ['/changes', '/session'])
+      expect((await noor.get(path)).headers.get('cache-control')).toBe('no-store');
   });
 
   it('describes itself', async () => {

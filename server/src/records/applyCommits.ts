@@ -11,6 +11,7 @@ import { QueryTypes, type Model } from 'sequelize';
 import { v7 as uuidv7 } from 'uuid';
 import type { Database } from '../database/openDatabase.ts';
 import type { SignedIn } from '../people/signIn.ts';
+import { inTurn } from './inTurn.ts';
 import { below, loadForChanges, seasonOf, writeRecords } from './recordStore.ts';
 
 /**
@@ -25,7 +26,10 @@ export async function applyBatch(
 ): Promise<Outcome[]> {
   const read = sent.map(readCommit);
   const readable = read.flatMap((one) => (one.ok ? [one.commit] : []));
-  const outcomes = readable.length > 0 ? await applyCommits(database, who, readable) : [];
+  const outcomes =
+    readable.length > 0
+      ? await inTurn(who.workspaceId, () => applyCommits(database, who, readable))
+      : [];
   let next = 0;
   return read.map((one) => (one.ok ? outcomes[next++]! : one.refused));
 }

@@ -14,6 +14,26 @@ const changes = async (person: TestPerson, query = '') =>
     more: boolean;
   };
 
+describe('one workspace beside another', () => {
+  it('a queue of commits in one holds up no commit of another', async () => {
+    const [busy, other] = [await app.workspace(), await app.workspace()];
+    const lock = await app.database.sequelize.transaction();
+    await app.database.sequelize.query('SELECT 1 FROM workspaces WHERE id = :id FOR UPDATE', {
+      replacements: { id: busy.id },
+      transaction: lock,
+    });
+    const grower = (name: string) => ({ name });
+    // More than there are connections: all wait for the one that is held.
+    const waiting = Array.from({ length: 12 }, (_, i) =>
+      busy.noor.put('grower', randomUUID(), grower(`Busy ${i}`)),
+    );
+    const free = await other.noor.put('grower', randomUUID(), grower('Free'));
+    expect(free.outcome).toBe('applied');
+    await lock.commit();
+    expect((await Promise.all(waiting)).every(({ outcome }) => outcome === 'applied')).toBe(true);
+  });
+});
+
 describe('commits and changes', () => {
   it('carries a walk from one person to another, with its season', async () => {
     const { noor, ife } = await app.workspace();

@@ -12,7 +12,15 @@ const MOST_BYTES = 20 * 1024 * 1024;
 const MOST_REDIRECTS = 3;
 
 /** Addresses of networks nobody reaches from outside are refused: a station's address must not lead the server to its neighbours. */
-const isPublic = (address: string) => ipaddr.process(address).range() === 'unicast';
+const isPublic = (address: string) => {
+  const read = ipaddr.process(address);
+  return (
+    read.range() === 'unicast' &&
+    !CLOSED.some((range) => read.kind() === 'ipv6' && read.match(range))
+  );
+};
+/** Site-local and IPv4-compatible addresses: out of use, and still led to neighbours by some networks. */
+const CLOSED = ['fec0::/10', '::/96'].map((range) => ipaddr.parseCIDR(range));
 
 /** Looks a name up and lets the connection go only where it may. */
 const guarded =

@@ -126,7 +126,10 @@ export function fakeServer() {
     if (network.losesAnswers) throw new TypeError('network');
     return new Response(JSON.stringify(answer), {
       status: 200,
-      headers: { date: new Date(Date.now() + network.aheadMs).toUTCString() },
+      headers: {
+        'content-type': 'application/json',
+        date: new Date(Date.now() + network.aheadMs).toUTCString(),
+      },
     });
   }) as typeof globalThis.fetch;
   return { held, changes, network, apply, keep, fetch };
@@ -134,7 +137,14 @@ export function fakeServer() {
 
 /** The server's answer that something is wrong. */
 export const problem = (status: number, detail: string, headers: Record<string, string> = {}) =>
-  new Response(JSON.stringify({ detail }), { status, headers });
+  new Response(JSON.stringify({ detail }), {
+    status,
+    headers: { 'content-type': 'application/problem+json', ...headers },
+  });
 
 /** The server's answer that all is well. */
-export const answer = (body: object) => new Response(JSON.stringify(body), { status: 200 });
+export const answer = (body: object) =>
+  new Response(JSON.stringify(body), {
+    status: 200,
+    headers: { 'content-type': 'application/json' },
+  });

@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from 'vitest';
-import { problem } from './fakeServer.testing.ts';
+import { answer as wellAnswer, problem } from './fakeServer.testing.ts';
 import { Road, type RoadProblem } from './road.ts';
 
 const road = (fetch: (path: string, init: RequestInit) => Promise<Response>) =>
@@ -28,7 +28,14 @@ describe('what is in the way is told apart', () => {
     ['tooBig', async () => problem(413, 'Too much.')],
     ['refused', async () => problem(400, 'Not a batch.')],
     ['refused', async () => problem(404, 'No such thing.')],
-    ['none', async () => new Response('{}')],
+    ['none', async () => wellAnswer({})],
+    // A portal, a proxy or another server in between.
+    ['noAnswer', async () => new Response('<html>Not here</html>', { status: 404 })],
+    ['noAnswer', async () => new Response('Method not allowed', { status: 405 })],
+    ['noAnswer', async () => new Response('<html>Pay first</html>', { status: 402 })],
+    ['noAnswer', async () => new Response('<html>Sign in</html>', { status: 401 })],
+    ['noAnswer', async () => new Response('too large', { status: 413 })],
+    ['unwell', async () => problem(421, 'This server does not answer at this address.')],
   ])('%s', async (trouble, answer) => expect(await troubleOf(answer)).toBe(trouble));
 
   it('a request that is never answered ends', async () => {
@@ -57,7 +64,7 @@ describe('what is in the way is told apart', () => {
     const one = road(async (path) => {
       asked.push(path);
       if (path.endsWith('/session')) signedIn = true;
-      return signedIn ? new Response('{"ok":true}') : problem(401, 'Sign in again.');
+      return signedIn ? wellAnswer({ ok: true }) : problem(401, 'Sign in again.');
     });
     expect(await one.ask('/changes')).toEqual({ ok: true });
     expect(asked.map((path) => path.split('/').at(-1))).toEqual(['changes', 'session', 'changes']);
@@ -66,6 +73,25 @@ describe('what is in the way is told apart', () => {
       path.endsWith('/session') ? problem(404, 'No such person.') : problem(401, 'Sign in.'),
     );
     await expect(gone.ask('/changes')).rejects.toMatchObject({ trouble: 'signedOut' });
+  });
+
+  it('takes no time from a stranger: a portal’s clock of 2040 is not the server’s', async () => {
+    const dates: number[] = [];
+    const asked = (response: Response) =>
+      new Road({
+        personId: () => undefined,
+        session: async () => undefined,
+        date: (ms) => dates.push(ms),
+        fetch: (async () => response) as typeof fetch,
+      })
+        .health()
+        .catch(() => undefined);
+    const date = 'Sun, 01 Jan 2040 10:00:00 GMT';
+    await asked(new Response('<html>', { headers: { date, 'content-type': 'text/html' } }));
+    await asked(new Response('<html>', { status: 511, headers: { date } }));
+    expect(dates).toEqual([]);
+    await asked(new Response('{}', { headers: { date, 'content-type': 'application/json' } }));
+    expect(dates).toEqual([Date.parse(date)]);
   });
 
   it('hears the server’s clock and how long it wants to be left alone', async () => {

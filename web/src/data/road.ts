@@ -109,15 +109,16 @@ export class Road {
   async ask<T>(path: string, request: Ask = {}): Promise<T> {
     const response = await this.answer(path, request);
     try {
-      return (await response.json()) as T;
+      if (isOurs(response)) return (await response.json()) as T;
     } catch {
-      throw new RoadProblem('noAnswer', 'Something else than the server answered.');
+      // Not what it says it is, or cut off on the way.
     }
+    throw new RoadProblem('noAnswer', STRANGER);
   }
 
   private async answer(path: string, request: Ask): Promise<Response> {
     const response = await this.once(path, request);
-    if (response.status === 401 && request.signIn !== false) {
+    if (response.status === 401 && isOurs(response) && request.signIn !== false) {
       await this.signIn();
       return this.understand(await this.once(path, request));
     }
@@ -140,8 +141,9 @@ export class Road {
         },
         signal: signal ? AbortSignal.any([signal, inTime]) : inTime,
       });
+      // A stranger in between has a clock of its own.
       const date = Date.parse(response.headers.get('date') ?? '');
-      if (Number.isFinite(date)) this.onDate(date);
+      if (Number.isFinite(date) && isOurs(response)) this.onDate(date);
       return response;
     } catch (error) {
       if (signal?.aborted) throw error;
@@ -153,6 +155,8 @@ export class Road {
 
   private async understand(response: Response): Promise<Response> {
     if (response.ok) return response;
+    // A portal, a proxy or another server says nothing of what this device sent.
+    if (!isOurs(response)) throw new RoadProblem('noAnswer', STRANGER);
     const problem = (await response.json().catch(() => ({}))) as {
       detail?: string;
       problems?: Problems;
@@ -161,10 +165,21 @@ export class Road {
     const said = problem.detail ?? `The server answered ${status}.`;
     const seconds = Number(response.headers.get('retry-after') ?? NaN);
     const wait = Number.isFinite(seconds) ? seconds * 1000 : null;
-    if (status === 401 || status === 403) throw new RoadProblem('signedOut', said);
+    if (status === 401) throw new RoadProblem('signedOut', said);
     if (status === 413) throw new RoadProblem('tooBig', said, problem.problems ?? null);
     if (status === 408) throw new RoadProblem('noAnswer', said);
-    if (status === 429 || status >= 500) throw new RoadProblem('unwell', said, null, wait);
-    throw new RoadProblem('refused', said, problem.problems ?? null);
+    if (REFUSES.includes(status)) throw new RoadProblem('refused', said, problem.problems ?? null);
+    throw new RoadProblem('unwell', said, null, wait);
   }
+}
+
+/** With these the server says that what was sent is wrong, and would be again. */
+const REFUSES = [400, 404, 409, 422];
+const STRANGER = 'Something else than the server answered.';
+/** Whether our own API answered, going by what the answer says it is: its JSON, or its problems. */
+function isOurs(response: Response): boolean {
+  const type = response.headers.get('content-type') ?? '';
+  return response.ok
+    ? /^application\/json\b/.test(type)
+    : /^application\/problem\+json\b/.test(type);
 }

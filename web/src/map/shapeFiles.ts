@@ -255,8 +255,8 @@ export async function writeShapes(
       return bytes as Uint8Array<ArrayBuffer>;
     }
     case 'csv': {
-      const { default: Papa } = await import('papaparse');
-      return Papa.unparse(
+      const { csvText } = await import('../app/csvText.ts');
+      return csvText(
         areas.flatMap(({ name, shape }) =>
           shape.coordinates.flatMap(([outer], i) =>
             outer!.map(([longitude, latitude]) => ({

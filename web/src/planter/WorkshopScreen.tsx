@@ -25,11 +25,11 @@ import {
   type DragEndEvent,
 } from '@dnd-kit/core';
 import { Button } from '@mantine/core';
-import { unparse } from 'papaparse';
 import { useMemo, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
 import { shortDate } from '../app/dates.ts';
 import { Dialog } from '../app/Dialog.tsx';
+import { csvText } from '../app/csvText.ts';
 import { saveFile } from '../app/saveFile.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { useDevice, useToday } from '../data/hooks.ts';
@@ -133,7 +133,7 @@ function Workshop({ read, before }: { read: SeasonOfPlanter; before: SeasonOfPla
     saveFile(
       `${planter.data.name}-workshop-${season}.csv`,
       'text/csv',
-      unparse(
+      csvText(
         items.map(({ data }) => ({
           rows: data.rows.join(' '),
           what: data.what,

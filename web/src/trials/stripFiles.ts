@@ -7,6 +7,7 @@ import {
   type TrialStrip,
 } from '@sendero/core';
 import Papa from 'papaparse';
+import { csvText, plainText } from '../app/csvText.ts';
 
 /** Columns of a strip in a spreadsheet; the unit stands in the name, so that none is guessed. */
 const FIGURES = {
@@ -38,7 +39,7 @@ const round = (value: number) => Number(value.toPrecision(8));
 
 /** Every strip as a row: its place, treatment and figures. */
 export function writeStrips({ strips, treatments }: TrialReading): string {
-  return Papa.unparse(
+  return csvText(
     strips.map((strip) => ({
       strip: strip.number,
       block: strip.block,
@@ -110,7 +111,7 @@ export function readStrips(text: string, { trial, strips, treatments }: TrialRea
         wrong = true;
       } else change[FIGURES[column].attribute] = value * FIGURES[column].factor;
     }
-    const done = (line.done ?? '').trim();
+    const done = plainText((line.done ?? '').trim());
     if (done === MISSED) change.done = MISSED;
     else if (done !== '') {
       const treatment = treatments.find(({ label }) => label === done);

@@ -66,8 +66,12 @@ export const targetM = within(0.005, 0.2, 'Enter a depth between ¼ in (0.5 cm) 
 export const zoneOffsetMin = z.nullable(
   whole(-FURTHEST_EAST_MIN, FURTHEST_EAST_MIN, 'Set the time zone of this device.'),
 );
+/** Whether an instant lies on a local day; what is no instant or no offset is told by its own check. */
 export const agrees = (at: string, on: string, offset: number | null) =>
-  offset === null || localDay(at, offset) === on;
+  offset === null ||
+  Number.isNaN(Date.parse(at)) ||
+  !(Math.abs(offset) <= FURTHEST_EAST_MIN) ||
+  localDay(at, offset) === on;
 
 /** Out of the way of what goes on, and nothing is lost. */
 export const archived = z._default(z.boolean(), false);
