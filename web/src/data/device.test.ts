@@ -481,6 +481,32 @@ describe('what the server does not take', () => {
     expect(sync().refused).toMatchObject([
       { problems: { record: expect.stringMatching(/bigger/) } },
     ]);
+    // A proxy with a smaller limit comes and goes: it is tried again by itself, not at once.
+    server.network.answers = null;
+    await device.syncOnce();
+    expect(names(server)).toHaveLength(9);
+    const later = Date.now() + 11 * 60_000;
+    const clock = vi.spyOn(Date, 'now').mockImplementation(() => later);
+    await device.syncOnce();
+    expect(names(server)).toHaveLength(10);
+    expect(sync().refused).toEqual([]);
+    clock.mockRestore();
+  });
+
+  it('all that was refused is sent again with one tap', async () => {
+    const server = fakeServer();
+    const { device, sync, kept } = await openTab(server);
+    await device.syncOnce();
+    for (let i = 0; i < 3; i++) device.put('grower', { name: `Grower ${i}` });
+    await kept();
+    server.network.answers = (path) => (path.endsWith('/commits') ? problem(400, 'No.') : null);
+    await device.syncOnce();
+    expect(sync().refused).toHaveLength(3);
+    server.network.answers = null;
+    await device.sendAllAgain();
+    await device.syncOnce();
+    expect(sync().refused).toEqual([]);
+    expect(names(server)).toHaveLength(3);
   });
 
   it('a change the server fails over again and again does not hold up the rest for ever', async () => {

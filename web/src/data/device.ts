@@ -118,6 +118,7 @@ export class Device {
         clear: (timer) => clearTimeout(timer as number),
       },
       alone,
+      retryDue: () => this.retryDue(),
       settled: () => this.view.settled(),
       signedIn: () => this.sync.session !== null,
       contact: () => this.sync.contact,
@@ -153,9 +154,7 @@ export class Device {
     this.store.dispatch(
       learnt({ session: session ?? null, season: season ?? session?.season ?? null }),
     );
-    await this.retry((entry) =>
-      entry.refused?.record?.startsWith('The server failed') ? entry : null,
-    );
+    await this.retry((entry) => (entry.again?.why === 'unwell' ? entry : null));
     await this.view.load(this.sync.season ?? 0);
     this.look();
     this.store.dispatch(learnt({ ready: true }));
@@ -420,6 +419,20 @@ export class Device {
       );
       return { ...entry, commit: { ...entry.commit, changes } };
     });
+    this.loop.atOnce();
+  }
+
+  /** What was set aside for a while and is due by now goes back among what waits. */
+  private async retryDue(): Promise<void> {
+    const now = this.clock.now();
+    await retryEntries(this.local, ({ again, ...entry }) =>
+      again && again.atMs <= now ? { ...entry, again } : null,
+    ).then((keys) => (keys.length > 0 ? this.changed(keys) : undefined));
+  }
+
+  /** Sends all that was refused again. */
+  async sendAllAgain(): Promise<void> {
+    await this.retry((entry) => entry);
     this.loop.atOnce();
   }
 

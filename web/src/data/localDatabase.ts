@@ -13,6 +13,8 @@ export interface OutboxEntry {
   sent: boolean;
   /** What is wrong with it; it waits for the person, and holds up nothing but what builds on it. */
   refused: Problems | null;
+  /** Set aside although nothing in it is known to be wrong: why, how often by now, and when it is tried again by itself, ms. */
+  again?: { why: 'tooBig' | 'unwell'; tries: number; atMs: number };
   /** Made on a view that another edit of this device had left behind, on the same thing: never to be put over it. */
   apart?: boolean;
 }

@@ -203,6 +203,8 @@ export async function settleBatch(
   batch: readonly OutboxEntry[],
   outcomes: readonly Outcome[],
   by: { name: string; now: string },
+  /** Why what is refused here was turned away, where that may pass. */
+  why?: 'tooBig' | 'unwell',
 ): Promise<string[]> {
   const transaction = local.transaction(['outbox', 'records'], 'readwrite', durable);
   const outbox = transaction.objectStore('outbox');
@@ -240,6 +242,7 @@ export async function settleBatch(
         ...entry,
         sent: false,
         refused: onlyWaits ? null : outcome.problems,
+        again: why && !onlyWaits ? nextTry(entry, why, Date.parse(by.now)) : undefined,
         commit: { ...entry.commit, id: uuidv7() },
       });
       continue;
@@ -269,6 +272,18 @@ export async function settleBatch(
   await Promise.all(settled);
   await transaction.done;
   return stale;
+}
+
+/** What was set aside although nothing is known to be wrong with it is tried again after ten minutes, then ever later, at last once a day. */
+const TRY_AGAIN = { firstMs: 600_000, times: 4, mostMs: 86_400_000 };
+function nextTry(
+  { again }: OutboxEntry,
+  why: 'tooBig' | 'unwell',
+  nowMs: number,
+): NonNullable<OutboxEntry['again']> {
+  const tries = (again?.tries ?? 0) + 1;
+  const wait = Math.min(TRY_AGAIN.mostMs, TRY_AGAIN.firstMs * TRY_AGAIN.times ** (tries - 1));
+  return { why, tries, atMs: nowMs + wait };
 }
 
 /** Gives up a change the server refused. */

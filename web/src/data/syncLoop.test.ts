@@ -42,6 +42,7 @@ function loopOn(local: LocalDatabase, server: ReturnType<typeof fakeServer>, ran
       }
       return free;
     },
+    retryDue: async () => undefined,
     settled: async () => undefined,
     signedIn: () => true,
     contact: () => contact,

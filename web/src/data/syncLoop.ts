@@ -40,6 +40,8 @@ export interface LoopParts {
   timer: { set(work: () => void, ms: number): unknown; clear(timer: unknown): void };
   /** Runs work while no other tab of this device does; says whether it could. */
   alone(work: () => Promise<void>): Promise<boolean>;
+  /** What was set aside for a while and is due goes back among what waits. */
+  retryDue(): Promise<void>;
   /** Every edit of this tab is on disk. */
   settled(): Promise<unknown>;
   signedIn(): boolean;
@@ -137,6 +139,7 @@ export class SyncLoop {
       // A change once handed to the network can no longer be altered: make sure of the network first.
       if (this.parts.contact() !== 'online') await road.health();
       if (!this.parts.signedIn()) await road.signIn();
+      await this.parts.retryDue();
       await this.sendEntries();
       await this.sendPhotos();
       for (const season of this.parts.seasons()) await this.fetchSeason(season);
@@ -170,27 +173,34 @@ export class SyncLoop {
       }
       tell.sending(true);
       let outcomes: Outcome[];
+      let why: 'tooBig' | undefined;
       try {
         ({ outcomes } = await road.commits(batch.map(({ commit }) => commit)));
         this.most = Math.min(MOST_ENTRIES, this.most * 2);
         this.failedAlone = 0;
         if (suspect) {
           this.suspect = null;
-          await this.settle([suspect.entry], refusal(suspect.entry, suspect.error));
+          await this.settle([suspect.entry], refusal(suspect.entry, suspect.error), 'unwell');
         }
       } catch (error) {
         const verdict = this.afterRefusal(error, batch);
         if (verdict === 'split') continue;
         outcomes = verdict;
+        if (error instanceof RoadProblem && error.trouble === 'tooBig') why = 'tooBig';
       }
-      await this.settle(batch, outcomes);
+      await this.settle(batch, outcomes, why);
     }
   }
 
-  private async settle(batch: OutboxEntry[], outcomes: Outcome[]): Promise<void> {
+  private async settle(
+    batch: OutboxEntry[],
+    outcomes: Outcome[],
+    why?: 'tooBig' | 'unwell',
+  ): Promise<void> {
     const { local, tell } = this.parts;
     const at = new Date(this.parts.now()).toISOString();
-    const stale = await settleBatch(local(), batch, outcomes, { name: this.parts.by(), now: at });
+    const by = { name: this.parts.by(), now: at };
+    const stale = await settleBatch(local(), batch, outcomes, by, why);
     await tell.changed(stale);
     tell.sentAt(at);
     await tell.outbox();

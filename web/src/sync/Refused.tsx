@@ -17,7 +17,14 @@ export function Refused() {
   if (refused.length + refusedPhotos.length === 0) return null;
   return (
     <section className="stack tight">
-      <h2>Refused by the server</h2>
+      <div className="row spread">
+        <h2>Refused by the server</h2>
+        {refused.length > 1 && (
+          <Button variant="default" h={48} onClick={() => void device.sendAllAgain()}>
+            Send all {refused.length} again
+          </Button>
+        )}
+      </div>
       {refused.map((entry) => (
         <RefusedChange key={entry.order} entry={entry} />
       ))}
