@@ -130,7 +130,7 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
     cells.flatMap((one) => (one.measure === 'depth' ? [`${one.placeId} ${one.row}`] : [])),
   );
   const depths = all.depths.filter(({ placeId, row }) => dug.has(`${placeId} ${row}`));
-  const withFigures = new Set(all.cells.map(({ placeId }) => placeId));
+  const { withFigures, choices } = rangeOf(all);
   const placeIds = new Set([
     ...cells.map(({ placeId }) => placeId),
     ...all.places.flatMap((one) =>
@@ -192,7 +192,6 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
       row.gaps?.repeating ? 1 : 0,
     );
   }
-  const unique = <T>(values: readonly T[]) => [...new Set(values)].sort();
   return {
     planter,
     rows,
@@ -211,16 +210,28 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
     places: new Set(cells.map(({ placeId }) => placeId)).size,
     placeIds,
     plantingIds: unique(cells.map(({ plantingId }) => plantingId)),
-    all: {
-      plantingIds: unique(all.cells.map(({ plantingId }) => plantingId)),
-      days: unique(all.cells.map(({ on }) => on)),
-      hours: [...new Set(all.cells.map(({ hour }) => hour))].sort((a, b) => a - b),
-      speeds: [...new Set(all.cells.flatMap(({ speedMPerS }) => speedMPerS ?? []))].sort(
-        (a, b) => a - b,
-      ),
-    },
+    all: choices,
   };
 }
+
+const unique = <T>(values: readonly T[]) => [...new Set(values)].sort();
+const ranges = new WeakMap<CardCells, ReturnType<typeof findRange>>();
+/** What there is to choose from in a season: the same for each of its cards. */
+function rangeOf(all: CardCells) {
+  const known = ranges.get(all) ?? findRange(all);
+  ranges.set(all, known);
+  return known;
+}
+const findRange = ({ cells }: CardCells) => ({
+  /** Places that any figure is from. */
+  withFigures: new Set(cells.map(({ placeId }) => placeId)),
+  choices: {
+    plantingIds: unique(cells.map(({ plantingId }) => plantingId)),
+    days: unique(cells.map(({ on }) => on)),
+    hours: [...new Set(cells.map(({ hour }) => hour))].sort((a, b) => a - b),
+    speeds: [...new Set(cells.flatMap(({ speedMPerS }) => speedMPerS ?? []))].sort((a, b) => a - b),
+  },
+});
 
 function seasonFinding(
   { measure, cells, judged }: JudgedMeasure,

@@ -77,7 +77,6 @@ export function fitMixedModel({
   const best = smallestDeviance(
     equations,
     names.map((name) => balanced?.[name] ?? start[name]),
-    balanced !== null,
   );
   const { residualVariance, spread } = best;
   const ratios = spread.ratios;
@@ -122,8 +121,6 @@ const EXACT = 1e-26;
 function smallestDeviance(
   equations: MixedEquations,
   like: readonly (number | undefined)[],
-  /** The ratios to begin with are those of a balanced layout. */
-  balanced: boolean,
 ): Optimum {
   const { factors, free } = equations;
   const optimumAt = (ratios: number[]): Optimum => {
@@ -137,13 +134,14 @@ function smallestDeviance(
       ...plain,
       residualVariance: plain.spread.squares <= EXACT * equations.size ? 0 : plain.residualVariance,
     };
-  // A deviance can have more than one basin, where readings are few: two starts, and the lower end is taken.
+  // A deviance can have more than one basin, where readings are few: two starts, and the lower end is taken. A balanced layout has one, and a fit
+  // that begins where the same readings ended with nearly the same model stays in its own.
   const from = (usual: number) =>
     equations.canSpread.map((can, k) =>
       !can ? 0 : equations.free < FEW ? usual : Math.max(1e-3, like[k] ?? usual),
     );
-  const starts = balanced
-    ? [like.map((ratio, k) => (equations.canSpread[k] ? ratio! : 0))]
+  const starts = like.every((ratio, k) => ratio !== undefined || !equations.canSpread[k])
+    ? [like.map((ratio) => ratio ?? 0)]
     : (equations.free < FEW ? [1, 0.03] : [0.3]).map(from);
   const ends = starts.map((ratios) => descend(equations, ratios));
   const lowest = ends.reduce((a, b) => (b.deviance < a.deviance - 1e-12 ? b : a));
