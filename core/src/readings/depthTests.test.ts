@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../stats/index.ts';
 import { INCH_M } from '../units/index.ts';
 import type { CardDepths } from './cardCells.ts';
-import { depthsAgainstSisters } from './depthTests.ts';
+import { depthsAgainstSisters, depthSpread } from './depthTests.ts';
 
 const ROWS = 12;
 
@@ -45,7 +45,7 @@ function dug(
   );
 }
 const isNamed = (byRow: Map<number, CardDepths[]>, row: number) =>
-  [...depthsAgainstSisters(byRow, -1)].some(
+  [...depthsAgainstSisters(depthSpread(byRow), -1)].some(
     ([one, told]) => one === row && (told === 'seen' || told === 'plain'),
   );
 const anyNamed = (byRow: Map<number, CardDepths[]>) =>

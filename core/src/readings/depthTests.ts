@@ -45,13 +45,17 @@ const meanOf = (all: readonly PlaceMeans[]) =>
 const SHARED_BY_PLACE = 2;
 
 /** How many times more the mean of seeds at a place varies than if each stood for itself, over all rows; at least 1. */
-function sharedByPlace(byRow: ReadonlyMap<number, readonly CardDepths[]>): number {
-  const within = squaresOf([...byRow.values()].flat());
-  const between = [...group(placeMeans(byRow), ({ row }) => row).values()].map(squaresBetween);
-  const df = sum(between.map((one) => one.df));
+function sharedByPlace(rows: readonly Pick<RowDepths, 'within' | 'between'>[]): number {
+  const within = {
+    squares: sum(rows, (one) => one.within.squares),
+    df: sum(rows, (one) => one.within.df),
+  };
+  const df = sum(rows, (one) => one.between.df);
   if (df === 0 || within.df === 0 || within.squares === 0) return SHARED_BY_PLACE;
   // By the middle half of the rows: one that is loose does not make all so.
-  const each = between.filter((one) => one.df > 0).map((one) => one.squares / one.df);
+  const each = rows.flatMap(({ between }) =>
+    between.df > 0 ? [between.squares / between.df] : [],
+  );
   const usual = (median(each)! / MEDIAN_OF_CHI) * (within.df / within.squares);
   return Math.max(1, (df * usual + SHARED_BY_PLACE * PRIOR_DF) / (df + PRIOR_DF));
 }
@@ -60,19 +64,47 @@ const MEDIAN_OF_CHI = 0.6;
 /** What is assumed counts as so many degrees of freedom. A Sendero default. */
 const PRIOR_DF = 4;
 
-/** What varies in each row: from seed to seed at a place, and from place to place beside its sisters, in units of what places share. */
-export function spreadOfRows(byRow: ReadonlyMap<number, readonly CardDepths[]>) {
-  const shared = sharedByPlace(byRow);
-  const between = group(placeMeans(byRow), ({ row }) => row);
-  return [...byRow].map(([row, own]) => {
-    const within = squaresOf(own);
-    const places = squaresBetween(between.get(row) ?? []);
+interface RowDepths {
+  row: number;
+  /** Mean beside the other rows at the same places, m, and the seeds it is of. */
+  meanM: number;
+  n: number;
+  within: { squares: number; df: number };
+  between: { squares: number; df: number };
+}
+
+/** Depths of the rows of a machine, with how much they vary. */
+export interface DepthSpread {
+  /** How many times more the mean of seeds at a place varies than if each stood for itself. */
+  shared: number;
+  /** What varies in each row: from seed to seed at a place, and from place to place beside the other rows, in units of what places share. */
+  rows: { row: number; meanM: number; n: number; squares: number; df: number }[];
+}
+
+/** @example depthSpread(byRow).rows[3]!.squares // m² */
+export function depthSpread(byRow: ReadonlyMap<number, readonly CardDepths[]>): DepthSpread {
+  const means = group(placeMeans(byRow), ({ row }) => row);
+  const rows = [...byRow].map(([row, own]): RowDepths => {
+    const places = means.get(row) ?? [];
     return {
       row,
-      squares: within.squares + places.squares / shared,
-      df: within.df + places.df,
+      meanM: meanOf(places),
+      n: sum(places, ({ seeds }) => seeds),
+      within: squaresOf(own),
+      between: squaresBetween(places),
     };
   });
+  const shared = sharedByPlace(rows);
+  return {
+    shared,
+    rows: rows.map(({ row, meanM, n, within, between }) => ({
+      row,
+      meanM,
+      n,
+      squares: within.squares + between.squares / shared,
+      df: within.df + between.df,
+    })),
+  };
 }
 
 /** Rows of a sound machine differ so much in depth, m, SD; and a row is off from so much on. Defaults. */
@@ -84,25 +116,18 @@ const ROW_OFF_M = 0.2 * INCH_M;
  * and with what seeds of a place share; Bonferroni over rows.
  */
 export function depthsAgainstSisters(
-  byRow: ReadonlyMap<number, readonly CardDepths[]>,
+  { shared, rows: all }: DepthSpread,
   side: 1 | -1,
 ): Map<number, Sighting> {
-  const rows = [...group(placeMeans(byRow), ({ row }) => row)].map(([row, own]) => {
-    const n = sum(own.map(({ seeds }) => seeds));
-    return { row, meanM: meanOf(own), n };
-  });
-  const usual = median(rows.map(({ meanM }) => meanM));
-  const spreads = new Map(spreadOfRows(byRow).map((one) => [one.row, one]));
-  const squares = sum([...spreads.values()].map((one) => one.squares));
-  const df = sum([...spreads.values()].map((one) => one.df));
+  const rows = all.filter(({ n }) => n > 0);
+  const usual = median(rows, ({ meanM }) => meanM);
+  const df = sum(all, (one) => one.df);
   if (usual === undefined || df === 0 || rows.length < 3) return new Map();
-  const shared = sharedByPlace(byRow);
+  const pooled = sum(all, (one) => one.squares) / df;
   return new Map(
-    rows.map(({ row, meanM, n }) => {
+    rows.map(({ row, meanM, n, ...own }) => {
       const off = side * (meanM - usual);
       if (off < ROW_OFF_M / 2) return [row, 'not'];
-      const own = spreads.get(row)!;
-      const pooled = squares / df;
       const variance = Math.max(pooled, (PRIOR_DF * pooled + own.squares) / (PRIOR_DF + own.df));
       const p =
         twoSidedP(off, Math.sqrt((shared * variance) / n + ROWS_DIFFER_M ** 2), df) * rows.length;

@@ -3,7 +3,7 @@ import type { DiagnosticSign, Sighting } from '../diagnosis/index.ts';
 import type { GapFind } from '../digs/index.ts';
 import { binomialUpperTail, fUpperTail } from '../stats/index.ts';
 import type { CardCells, CardDig } from './cardCells.ts';
-import { depthsAgainstSisters, spreadOfRows } from './depthTests.ts';
+import { depthsAgainstSisters, depthSpread } from './depthTests.ts';
 import type { PlanterCard } from './readPlanterCard.ts';
 import { byLevel, cellsOf, GAP_SIGNS, GAPS, LEVEL } from './sightings.ts';
 
@@ -30,7 +30,7 @@ export function rowTests(
     depths.filter(({ placeId }) => dug.has(placeId)),
     ({ row }) => row,
   );
-  const within = spreadOfRows(byRow);
+  const spread = depthSpread(byRow);
   const tapes = (measure: 'skips' | 'doubles') =>
     [...group(cellsOf(card, measure), ({ row }) => row)].map(([row, own]) => ({
       row,
@@ -45,13 +45,13 @@ export function rowTests(
     df: sum(own.map(({ of }) => of - 1)),
   }));
   return {
-    loose: variancesAgainstSisters(within, 1.4),
+    loose: variancesAgainstSisters(spread.rows, 1.4),
     scatter: variancesAgainstSisters(scatter, 1.25),
     skips: sharesAgainstSisters(tapes('skips'), 0.05, (place) => lostAt.get(place) ?? 0),
     doubles: sharesAgainstSisters(tapes('doubles'), 0.03, () => 0),
     gaps: new Map(GAP_SIGNS.map((name) => [name, gapsAgainstSisters(digs, GAPS[name]!)])),
-    shallow: depthsAgainstSisters(byRow, -1),
-    deep: depthsAgainstSisters(byRow, 1),
+    shallow: depthsAgainstSisters(spread, -1),
+    deep: depthsAgainstSisters(spread, 1),
   };
 }
 

@@ -69,20 +69,14 @@ export function readCommit(
   sent: unknown,
 ): { ok: true; commit: Commit } | { ok: false; refused: Extract<Outcome, { outcome: 'refused' }> } {
   const parsed = commitSchema.safeParse(sent);
+  const tooDeep = isDeeper(sent, MOST_DEEP);
+  if (parsed.success && !tooDeep) return { ok: true, commit: parsed.data as Commit };
   const id = (sent as { id?: unknown } | null)?.id;
-  if (isDeeper(sent, MOST_DEEP))
-    return {
-      ok: false,
-      refused: {
-        id: typeof id === 'string' ? id : '',
-        outcome: 'refused',
-        problems: { commit: 'This is nested deeper than any record is.' },
-      },
-    };
-  if (parsed.success) return { ok: true, commit: parsed.data as Commit };
-  const problems = Object.fromEntries(
-    parsed.error.issues.map(({ path, message }) => [path.join('.') || 'commit', message]),
-  );
+  const problems: Problems = tooDeep
+    ? { commit: 'This is nested deeper than any record is.' }
+    : Object.fromEntries(
+        parsed.error!.issues.map(({ path, message }) => [path.join('.') || 'commit', message]),
+      );
   return {
     ok: false,
     refused: { id: typeof id === 'string' ? id : '', outcome: 'refused', problems },

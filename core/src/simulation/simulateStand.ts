@@ -35,7 +35,11 @@ export interface SimulatedStand {
   emergedAtH: Float32Array;
 }
 
-const code = Object.fromEntries(CAUSES.map((cause, i) => [cause, i])) as Record<Cause, number>;
+/** Number of each cause in the columns of a stand. */
+export const CAUSE_CODE = Object.fromEntries(CAUSES.map((cause, i) => [cause, i])) as Record<
+  Cause,
+  number
+>;
 
 /** Hours after planting at which a zone has gathered a given heat, by stepping a table of daily sums. */
 export function hoursToHeat(
@@ -83,7 +87,23 @@ function weathered(zone: SimulatedZone, weather: readonly SimulatedDay[]): Simul
   };
 }
 
-const isPlugged = (plugged: SimulatedUnit['plugged'], pass: number, atM: number) =>
+/** A stand of which nothing is planted yet. @param capacity most seeds and empty slots it can hold */
+export const emptyStand = (
+  scenario: Scenario,
+  { spacingM, rows, capacity }: { spacingM: number; rows: number; capacity: number },
+): SimulatedStand => ({
+  scenario,
+  spacingM,
+  entries: 0,
+  rowStart: new Uint32Array(rows + 1),
+  slot: new Uint32Array(capacity),
+  positionM: new Float64Array(capacity),
+  depthM: new Float32Array(capacity),
+  cause: new Uint8Array(capacity),
+  emergedAtH: new Float32Array(capacity),
+});
+
+export const isPlugged = (plugged: SimulatedUnit['plugged'], pass: number, atM: number) =>
   plugged !== undefined &&
   atM >= plugged.fromM &&
   atM < plugged.toM &&
@@ -130,17 +150,7 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
   const capacity =
     Math.ceil(rows * slotsPerRow * (1.02 + max(planter.units, (unit) => unit.doubleRate)! * 1.5)) +
     1000;
-  const stand: SimulatedStand = {
-    scenario,
-    spacingM,
-    entries: 0,
-    rowStart: new Uint32Array(rows + 1),
-    slot: new Uint32Array(capacity),
-    positionM: new Float64Array(capacity),
-    depthM: new Float32Array(capacity),
-    cause: new Uint8Array(capacity),
-    emergedAtH: new Float32Array(capacity),
-  };
+  const stand = emptyStand(scenario, { spacingM, rows, capacity });
   const random = seededRandom(seed);
   const clocks = zones.map((zone) => hoursToHeat(scenario, zone));
   const { heatToEmergence } = CROP_FACTS[crop];
@@ -148,17 +158,17 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
   const stress = 1.5 - seedLot.vigour;
 
   const stopped = (zone: SimulatedZone, depthM: number): number => {
-    if (random.uniform() > seedLot.germination) return code.deadSeed;
+    if (random.uniform() > seedLot.germination) return CAUSE_CODE.deadSeed;
     const intoMoisture = depthM - zone.dryLayerM;
     if (intoMoisture < 0 && random.uniform() < Math.min(0.95, 0.35 + (-intoMoisture / 0.01) * 0.4))
-      return code.drySeed;
-    if (random.uniform() < zone.pestShare * (depthM < 0.03 ? 2 : 1)) return code.pest;
-    if (zone.hollowShare && random.uniform() < zone.hollowShare) return code.hollowed;
-    if (random.uniform() < zone.rotShare * stress) return code.rot;
-    if (random.uniform() < zone.coldInjuryShare * stress) return code.coldInjury;
-    if (random.uniform() < zone.crustShare * stress) return code.crust;
-    if (depthM > 0.1 && random.uniform() < (depthM - 0.1) / 0.04) return code.tooDeep;
-    return code.none;
+      return CAUSE_CODE.drySeed;
+    if (random.uniform() < zone.pestShare * (depthM < 0.03 ? 2 : 1)) return CAUSE_CODE.pest;
+    if (zone.hollowShare && random.uniform() < zone.hollowShare) return CAUSE_CODE.hollowed;
+    if (random.uniform() < zone.rotShare * stress) return CAUSE_CODE.rot;
+    if (random.uniform() < zone.coldInjuryShare * stress) return CAUSE_CODE.coldInjury;
+    if (random.uniform() < zone.crustShare * stress) return CAUSE_CODE.crust;
+    if (depthM > 0.1 && random.uniform() < (depthM - 0.1) / 0.04) return CAUSE_CODE.tooDeep;
+    return CAUSE_CODE.none;
   };
 
   /** What slows a seed that comes up all the same: a crust to lift, cold water drunk, moisture that ran short. */
@@ -171,8 +181,8 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
 
   const killed = (hardship?: Hardship): number => {
     for (const [cause, share] of Object.entries(hardship?.kills ?? {}))
-      if (random.uniform() < share) return code[cause as Cause];
-    return code.none;
+      if (random.uniform() < share) return CAUSE_CODE[cause as Cause];
+    return CAUSE_CODE.none;
   };
 
   let at = 0;
@@ -217,15 +227,15 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
       while (z + 1 < zones.length && centreM >= zones[z]!.toM) z += 1;
       const zone = zones[z]!;
       let seeds = 1;
-      let empty = code.none;
-      if (isPlugged(unit.plugged, pass, centreM)) empty = code.pluggedRow;
+      let empty = CAUSE_CODE.none;
+      if (isPlugged(unit.plugged, pass, centreM)) empty = CAUSE_CODE.pluggedRow;
       else if (unit.damagedCells?.includes((slot + phase) % planter.cells))
-        empty = code.damagedCell;
-      else if (random.uniform() < unit.skipRate) empty = code.skip;
+        empty = CAUSE_CODE.damagedCell;
+      else if (random.uniform() < unit.skipRate) empty = CAUSE_CODE.skip;
       else if (random.uniform() < unit.doubleRate) seeds = 2;
       const placeM =
         rough && bounce ? sits + rough.bounceSdM * bounce() + rough.softSdM * soft![slot]! : 0;
-      if (empty !== code.none) {
+      if (empty !== CAUSE_CODE.none) {
         record(slot, centreM, Number.NaN, empty, Infinity);
         continue;
       }
@@ -234,9 +244,9 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
         const depthM = Math.max(0.003, unit.depthMeanM + placeM + random.normal() * ownSdM);
         const cause =
           track && random.uniform() < track.lossShare
-            ? code.crust
+            ? CAUSE_CODE.crust
             : stopped(zone, depthM) || killed(unit.hardship);
-        if (cause !== code.none) {
+        if (cause !== CAUSE_CODE.none) {
           record(slot, positionM, depthM, cause, Infinity);
           continue;
         }
@@ -246,7 +256,7 @@ export function simulateStand(scenario: Scenario, seed: number): SimulatedStand 
           slowed(zone, depthM) *
           (unit.hardship && random.uniform() < unit.hardship.slowShare ? unit.hardship.slowBy : 1) *
           (track?.heatFactor ?? 1);
-        record(slot, positionM, depthM, code.none, clocks[z]!(heat));
+        record(slot, positionM, depthM, CAUSE_CODE.none, clocks[z]!(heat));
       }
     }
   }

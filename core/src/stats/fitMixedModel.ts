@@ -73,7 +73,9 @@ export function fitMixedModel({
     fixed,
     groups,
   );
-  const balanced = balancedStart(equations.residuals, fixed, groups, p);
+  // Where readings are many one start is enough, and looking through them all costs more than it saves.
+  const balanced =
+    equations.free < FEW ? balancedStart(equations.residuals, fixed, groups, p) : null;
   const best = smallestDeviance(
     equations,
     names.map((name) => balanced?.[name] ?? start[name]),

@@ -5,7 +5,7 @@ import { INCH_M } from '../../units/index.ts';
 import type { SimulatedHarm } from '../world.ts';
 import type { PhysicalField } from './field.ts';
 import type { PhysicalMachine } from './machine.ts';
-import { PASS_M, PASSES } from './plantSeeds.ts';
+import { PASS_M, PASSES } from '../blind/world.ts';
 
 interface Wrong {
   machine: PhysicalMachine;

@@ -139,3 +139,17 @@ export function groundOf(
     };
   };
 }
+
+/** How hard rain has beaten the soil down and sun has baked it while shoots are below: 0 not, 1 a crust, at most 1.6. */
+export function bakedBy(weather: readonly SimulatedDay[]): number {
+  const rain = (from: number, to: number) =>
+    weather.slice(from, to).reduce((sum, { rainM }) => sum + rainM, 0);
+  const baked = weather
+    .slice(2, 10)
+    .reduce(
+      (most, { rainM }, i) =>
+        rain(i + 3, i + 5) < 0.001 ? Math.max(most, (rainM - 0.01) / 0.015) : most,
+      0,
+    );
+  return Math.min(1.6, baked);
+}

@@ -1,5 +1,6 @@
 import type { SeededRandom } from '../../stats/index.ts';
 import { INCH_M } from '../../units/index.ts';
+import { TARGET_M } from '../blind/world.ts';
 import type { SimulatedUnit } from '../world.ts';
 
 /** One row unit as a mechanic would describe it; strengths are on a scale on which 1 is usual. */
@@ -43,8 +44,6 @@ export interface PhysicalMachine {
   coulterM: number;
   cells: number;
 }
-
-export const TARGET_M = 2 * INCH_M;
 
 /** A machine in good order: rows differ a little, as they do. @param rough 0 a precise machine, 1 one that is ten years old */
 export function soundMachine(random: SeededRandom, rows: number, rough: number): PhysicalMachine {

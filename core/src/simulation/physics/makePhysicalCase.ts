@@ -6,12 +6,13 @@ import type { CaseRecords } from '../../readings/index.ts';
 import { seededRandom } from '../../stats/index.ts';
 import { INCH_M } from '../../units/index.ts';
 import { EFFORTS, lookAt } from '../blind/lookAt.ts';
+import { PASSES } from '../blind/world.ts';
 import type { SimulatedHarm } from '../world.ts';
-import { groundOf, soundField } from './field.ts';
+import { bakedBy, groundOf, soundField, type PhysicalField } from './field.ts';
 import { lookInto, ramp } from './furrow.ts';
 import { MAKE_WRONG } from './faults.ts';
 import { soundMachine } from './machine.ts';
-import { PASSES, plantSeeds } from './plantSeeds.ts';
+import { plantSeeds } from './plantSeeds.ts';
 
 /** How somebody looks: how often he sees in a furrow what is not there, misses what is, and takes one find for another. */
 export interface PhysicalLook {
@@ -136,10 +137,5 @@ export function makePhysicalCase({
 }
 
 /** How much of the ground a crust covers after rain and sun. */
-const crustOf = ({ weather, clay }: { weather: { rainM: number }[]; clay: number }): number => {
-  const baked = weather.slice(2, 10).reduce((most, { rainM }, i) => {
-    const after = weather.slice(i + 3, i + 5).reduce((sum, day) => sum + day.rainM, 0);
-    return after < 0.001 ? Math.max(most, (rainM - 0.01) / 0.015) : most;
-  }, 0);
-  return ramp(clay * Math.min(1.6, baked) - 0.42, 0.06);
-};
+const crustOf = ({ weather, clay }: PhysicalField): number =>
+  ramp(clay * bakedBy(weather) - 0.42, 0.06);

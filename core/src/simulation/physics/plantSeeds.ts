@@ -1,32 +1,27 @@
 import { CROP_FACTS } from '../../crops/index.ts';
 import { INCH_M } from '../../units/index.ts';
 import type { SeededRandom } from '../../stats/index.ts';
-import { hoursToHeat, type SimulatedStand } from '../simulateStand.ts';
-import { CAUSES, goodGround, type Cause, type SimulatedHarm } from '../world.ts';
-import type { PhysicalField, Place } from './field.ts';
+import { PASSES, PASS_M, TARGET_M } from '../blind/world.ts';
+import {
+  CAUSE_CODE,
+  emptyStand,
+  hoursToHeat,
+  isPlugged,
+  type SimulatedStand,
+} from '../simulateStand.ts';
+import { goodGround, type Cause, type SimulatedHarm } from '../world.ts';
+import { bakedBy, type PhysicalField, type Place } from './field.ts';
 import { furrowAt, ramp, type Furrow } from './furrow.ts';
-import { TARGET_M, type PhysicalMachine } from './machine.ts';
+import type { PhysicalMachine } from './machine.ts';
 
-export const PASSES = 4;
-export const PASS_M = 240;
 const SEEDS_PER_M2 = 7.9;
 const ROW_M = 30 * INCH_M;
-
-const code = Object.fromEntries(CAUSES.map((cause, i) => [cause, i])) as Record<Cause, number>;
 
 /** What the first two weeks do to every seed of a field. */
 function springOf({ weather, clay, coldSensitivity, vigour }: PhysicalField) {
   const rain = (from: number, to: number) =>
     weather.slice(from, to).reduce((sum, { rainM }) => sum + rainM, 0);
   const chill = Math.min(...weather.slice(0, 2).map(({ soil }) => soil.minC));
-  // Rain that beats the soil down and sun that bakes it, while shoots are below.
-  const baked = weather
-    .slice(2, 10)
-    .reduce(
-      (most, { rainM }, i) =>
-        rain(i + 3, i + 5) < 0.001 ? Math.max(most, (rainM - 0.01) / 0.015) : most,
-      0,
-    );
   return {
     /** Rain in time to reach a seed that lay dry, m of soil wetted. */
     wettedM: 6 * Math.max(0, rain(0, 8) - 0.004),
@@ -37,7 +32,7 @@ function springOf({ weather, clay, coldSensitivity, vigour }: PhysicalField) {
     ),
     chilled:
       rain(0, 2) > 0.003 ? coldSensitivity * Math.max(0, (10.5 - chill) / 8) * (1.5 - vigour) : 0,
-    crust: clay * Math.min(1.6, baked),
+    crust: clay * bakedBy(weather),
     dry: rain(0, 12) < 0.004,
   };
 }
@@ -87,17 +82,7 @@ export function plantSeeds(
     weather: field.weather,
     harms,
   };
-  const stand: SimulatedStand = {
-    scenario,
-    spacingM,
-    entries: 0,
-    rowStart: new Uint32Array(rows + 1),
-    slot: new Uint32Array(capacity),
-    positionM: new Float64Array(capacity),
-    depthM: new Float32Array(capacity),
-    cause: new Uint8Array(capacity),
-    emergedAtH: new Float32Array(capacity),
-  };
+  const stand = emptyStand(scenario, { spacingM, rows, capacity });
   const clock = hoursToHeat(scenario, scenario.zones[0]!);
   const { heatToEmergence } = CROP_FACTS.corn;
   const spring = springOf(field);
@@ -140,18 +125,15 @@ export function plantSeeds(
       bounce = keep.bounce * bounce + Math.sqrt(1 - keep.bounce ** 2) * random.normal();
       play = keep.play * play + Math.sqrt(1 - keep.play ** 2) * random.normal();
       const centreM = (slot + 0.5) * spacingM;
-      const silent = unit.silent.some(
-        ({ fromM, toM, passes }) =>
-          centreM >= fromM && centreM < toM && (passes?.includes(pass) ?? true),
-      );
+      const silent = unit.silent.some((one) => isPlugged(one, pass, centreM));
       const empty = silent
-        ? code.pluggedRow
+        ? CAUSE_CODE.pluggedRow
         : unit.damagedCells.includes((slot + phase) % cells)
-          ? code.damagedCell
+          ? CAUSE_CODE.damagedCell
           : happens(unit.leaks + skips)
-            ? code.skip
-            : code.none;
-      if (empty !== code.none) {
+            ? CAUSE_CODE.skip
+            : CAUSE_CODE.none;
+      if (empty !== CAUSE_CODE.none) {
         record(slot, centreM, Number.NaN, empty, Infinity);
         continue;
       }
@@ -183,7 +165,13 @@ export function plantSeeds(
           field.heatFactor *
           Math.max(0.65, 1 + (0.04 + 0.12 * (1 - field.vigour)) * random.normal()) *
           slow;
-        record(slot, positionM, depthM, code[cause], cause === 'none' ? clock(heat) : Infinity);
+        record(
+          slot,
+          positionM,
+          depthM,
+          CAUSE_CODE[cause],
+          cause === 'none' ? clock(heat) : Infinity,
+        );
       }
     }
   }
