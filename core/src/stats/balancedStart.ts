@@ -15,15 +15,9 @@ export function balancedStart(
 ): Record<string, number> | null {
   const n = y.length;
   const kinds = fixed.map((row) => row.join());
-  const labels = [kinds, ...Object.values(groups)];
-  const counts = labels.map(tally);
+  const labels = [kinds, ...Object.values(groups)].map(numbered);
   for (let a = 0; a < labels.length; a++)
-    for (let b = a + 1; b < labels.length; b++) {
-      const cells = tally(labels[a]!.map((label, i) => JSON.stringify([label, labels[b]![i]])));
-      const each = n / (counts[a]!.size * counts[b]!.size);
-      if (cells.size !== counts[a]!.size * counts[b]!.size) return null;
-      for (const count of cells.values()) if (count !== each) return null;
-    }
+    for (let b = a + 1; b < labels.length; b++) if (!metAlike(labels[a]!, labels[b]!)) return null;
   let [left, free] = [y.reduce((sum, value) => sum + value ** 2, 0), n - columns];
   const factors = Object.entries(groups).map(([name, own]) => {
     const sums = new Map<string, number>();
@@ -41,8 +35,21 @@ export function balancedStart(
   );
 }
 
-function tally(labels: readonly string[]): Map<string, number> {
-  const counts = new Map<string, number>();
-  for (const label of labels) counts.set(label, (counts.get(label) ?? 0) + 1);
-  return counts;
+/** Each label as the number of its level. */
+function numbered(labels: readonly string[]) {
+  const known = new Map<string, number>();
+  const of = labels.map((label) => {
+    if (!known.has(label)) known.set(label, known.size);
+    return known.get(label)!;
+  });
+  return { of, size: known.size };
+}
+
+type Numbered = ReturnType<typeof numbered>;
+
+/** Whether every level of one meets every level of the other equally often. */
+function metAlike(one: Numbered, other: Numbered): boolean {
+  const counts = new Int32Array(one.size * other.size);
+  one.of.forEach((level, i) => (counts[level * other.size + other.of[i]!]! += 1));
+  return counts.every((count) => count === counts[0]);
 }

@@ -415,24 +415,31 @@ export function mixedEquations(
           ),
         };
       });
-      const table = (of: (i: number, j: number) => number) =>
-        columns.map((_, i) => columns.map((_, j) => of(i, j)));
+      const table = (of: (i: number, j: number) => number) => {
+        const values = new Float64Array(p * p);
+        for (let i = 0; i < p; i++) for (let j = 0; j < p; j++) values[i * p + j] = of(i, j);
+        return values;
+      };
       const inverse = table((i, j) => columns[j]!.fixed[i]!);
       const leaning = factors.map((_, k) =>
         table((i, j) => {
           const [a, b] = [columns[i]!.pull[k], columns[j]!.pull[k]];
-          return a && b ? a.reduce((sum, value, l) => sum + value * b[l]!, 0) : 0;
+          let sum = 0;
+          if (a && b) for (let l = 0; l < a.length; l++) sum += a[l]! * b[l]!;
+          return sum;
         }),
       );
       return (weights) => {
-        const form = (of: readonly (readonly number[])[]) =>
-          weights.reduce(
-            (sum, own, i) =>
-              own === 0
-                ? sum
-                : sum + own * weights.reduce((all, other, j) => all + other * of[i]![j]!, 0),
-            0,
-          );
+        const form = (of: Float64Array) => {
+          let sum = 0;
+          for (let i = 0; i < p; i++) {
+            if (weights[i] === 0) continue;
+            let own = 0;
+            for (let j = 0; j < p; j++) own += weights[j]! * of[i * p + j]!;
+            sum += weights[i]! * own;
+          }
+          return sum;
+        };
         return {
           estimate: weights.reduce((sum, own, j) => sum + own * (beta[j]! + plain[j]!), 0),
           variance: form(inverse),

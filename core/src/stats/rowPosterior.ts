@@ -55,65 +55,56 @@ export function rowPosterior(
   [top, bottom]: readonly [number, number],
   { alikeSds, outSd, outShares }: RowPrior,
 ): PlanterPosterior {
-  // Each variance is known as far as its degrees of freedom go: a few likely values stand for it.
+  // Each variance is known as far as its degrees of freedom go: a few likely values stand for it. Rows of one model share these.
+  const portionsOf = new Map<number, number[]>();
+  const portions = (df: number) => {
+    const known = Math.min(df, KNOWN_WELL);
+    const found =
+      portionsOf.get(known) ??
+      Array.from(
+        { length: VARIANCES },
+        (_, k) => known / chiSquareQuantile((k + 0.5) / VARIANCES, known),
+      );
+    portionsOf.set(known, found);
+    return found;
+  };
   const errors = rows.map(({ n, variance, df }) =>
-    Array.from({ length: VARIANCES }, (_, k) => {
-      const known = Math.min(df, KNOWN_WELL);
-      return (variance * known) / chiSquareQuantile((k + 0.5) / VARIANCES, known) / n;
-    }),
+    portions(df).map((portion) => (variance * portion) / n),
   );
   const centres = candidates(rows, errors, alikeSds.at(-1)!);
   const machine = { weight: 0, centre: 0, below: 0, above: 0 };
   const sums = rows.map(() => ({ below: 0, above: 0, out: 0, ifAlike: 0, ifOut: 0 }));
-  const likely = (i: number, centre: number, sd: number) =>
-    errors[i]!.map((error) => {
-      const variance = error + sd * sd;
-      return Math.exp((-0.5 * (rows[i]!.mean - centre) ** 2) / variance) / Math.sqrt(variance);
-    });
   // First pass: how likely each setting of the whole machine is.
-  const settings: { logWeight: number; centre: number; sd: number; share: number }[] = [];
-  const outOf = centres.map((centre) => rows.map((_, i) => likely(i, centre, outSd)));
-  const alikeOf = alikeSds.map((sd) =>
-    centres.map((centre) => rows.map((_, i) => likely(i, centre, sd))),
-  );
-  const total = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0);
-  alikeSds.forEach((_, s) =>
-    centres.forEach((_, c) => {
-      const alike = alikeOf[s]![c]!.map(total);
-      const out = outOf[c]!.map(total);
-      for (const share of outShares)
-        settings.push({
-          logWeight: alike.reduce(
-            (sum, value, i) => sum + Math.log((1 - share) * value + share * out[i]! + 1e-300),
-            0,
-          ),
-          centre: c,
-          sd: s,
-          share,
-        });
+  const outOf = centres.map((centre) => likelihoods(rows, errors, centre, outSd));
+  const settings = alikeSds.flatMap((sd) =>
+    centres.map((centre, c) => {
+      const alike = likelihoods(rows, errors, centre, sd);
+      const out = outOf[c]!;
+      const logWeights = outShares.map((share) => {
+        let sum = 0;
+        for (let i = 0; i < rows.length; i++)
+          sum += Math.log((1 - share) * alike.whole[i]! + share * out.whole[i]! + 1e-300);
+        return sum;
+      });
+      return { sd, centre, alike, out, logWeights };
     }),
   );
-  const best = Math.max(...settings.map(({ logWeight }) => logWeight));
+  const best = Math.max(...settings.flatMap(({ logWeights }) => logWeights));
   // Second pass: each row under the settings that count; those that differ in the share alone are one.
-  for (let at = 0; at < settings.length; at += outShares.length) {
-    const own = settings.slice(at, at + outShares.length);
-    const weights = own.map(({ logWeight }) => Math.exp(logWeight - best));
-    const weight = total(weights);
+  for (const { sd: alikeSd, centre, alike, out, logWeights } of settings) {
+    const weights = logWeights.map((logWeight) => Math.exp(logWeight - best));
+    const weight = weights.reduce((sum, value) => sum + value, 0);
     if (weight < 1e-3) continue;
-    const { centre: c, sd: s } = own[0]!;
-    const centre = centres[c]!;
     machine.weight += weight;
     machine.centre += weight * centre;
     if (centre < top) machine.below += weight;
     if (centre > bottom) machine.above += weight;
     rows.forEach(({ mean }, i) => {
-      const alike = alikeOf[s]![c]![i]!;
-      const out = outOf[c]![i]!;
-      const [allAlike, allOut] = [total(alike), total(out)];
       // Weight of being like the sisters, and of standing out, per unit of each one's likelihood.
       let [forAlike, forOut] = [0, 0];
       outShares.forEach((share, k) => {
-        const whole = weights[k]! / ((1 - share) * allAlike + share * allOut + 1e-300);
+        const whole =
+          weights[k]! / ((1 - share) * alike.whole[i]! + share * out.whole[i]! + 1e-300);
         forAlike += (1 - share) * whole;
         forOut += share * whole;
       });
@@ -131,8 +122,8 @@ export function rowPosterior(
         } else sum.ifAlike += portion * depth;
       };
       errors[i]!.forEach((error, k) => {
-        add(forAlike * alike[k]!, error, alikeSds[s]!, false);
-        add(forOut * out[k]!, error, outSd, true);
+        add(forAlike * alike.each[i * VARIANCES + k]!, error, alikeSd, false);
+        add(forOut * out.each[i * VARIANCES + k]!, error, outSd, true);
       });
     });
   }
@@ -154,6 +145,27 @@ export function rowPosterior(
       above: per(machine.above),
     },
   };
+}
+
+/** How likely each row’s mean is about a centre: with each of its variances in turn, and with all of them. */
+function likelihoods(
+  rows: readonly RowEvidence[],
+  errors: readonly (readonly number[])[],
+  centre: number,
+  sd: number,
+) {
+  const each = new Float64Array(rows.length * VARIANCES);
+  const whole = new Float64Array(rows.length);
+  for (let i = 0; i < rows.length; i++) {
+    const squared = -0.5 * (rows[i]!.mean - centre) ** 2;
+    for (let k = 0; k < VARIANCES; k++) {
+      const variance = errors[i]![k]! + sd * sd;
+      const value = Math.exp(squared / variance) / Math.sqrt(variance);
+      each[i * VARIANCES + k] = value;
+      whole[i]! += value;
+    }
+  }
+  return { each, whole };
 }
 
 /** Depths of the machine worth trying: about the middle row, finely enough for how well it is known. */
