@@ -101,13 +101,13 @@ function Card({ read }: { read: SeasonOfPlanter }) {
     [read, planter, cells, asked],
   );
   const { items, suggestions } = useWork(planter.id, season, card, plantings);
-  const only =
-    card.plantingIds.length === 1
-      ? plantings.find(({ id }) => id === card.plantingIds[0])
-      : undefined;
   const chosen = picked ?? card.worst[0] ?? 1;
   // Rows answer a filter at once; what lies behind them is reckoned after they are drawn.
   const drawn = useDeferredValue(card);
+  const only =
+    drawn.plantingIds.length === 1
+      ? plantings.find(({ id }) => id === drawn.plantingIds[0])
+      : undefined;
   const reasons = useMemo(
     () => (
       <Suspense fallback={null}>
@@ -174,9 +174,9 @@ function Card({ read }: { read: SeasonOfPlanter }) {
                 </p>
               </section>
               <RowYear
-                card={card}
+                card={drawn}
                 cells={cells}
-                row={chosen}
+                row={picked ?? drawn.worst[0] ?? 1}
                 plantings={plantings}
                 planterId={planter.id}
               />
@@ -187,7 +187,7 @@ function Card({ read }: { read: SeasonOfPlanter }) {
               {card.grade && <Grade grade={card.grade} />}
               {only && (
                 <Suspense fallback={null}>
-                  <CardField key={only.id} card={card} planting={only} />
+                  <CardField key={only.id} card={drawn} planting={only} />
                 </Suspense>
               )}
             </div>

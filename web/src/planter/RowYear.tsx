@@ -10,7 +10,7 @@ import {
   type Kept,
   type PlanterCard,
 } from '@sendero/core';
-import { Suspense } from 'react';
+import { memo, Suspense } from 'react';
 import { Link } from 'react-router';
 import { lazyExtra } from '../app/lazyExtra.ts';
 import { shortDate } from '../app/dates.ts';
@@ -27,7 +27,7 @@ const RowCurve = lazyExtra(() => import('./RowCurve.tsx'));
 const OverYears = lazyExtra(() => import('./OverYears.tsx'));
 
 /** One row's season: what it is named for, then each visit with what it showed. */
-export function RowYear({
+export const RowYear = memo(function RowYear({
   card,
   cells,
   row,
@@ -127,7 +127,7 @@ export function RowYear({
       )}
     </section>
   );
-}
+});
 
 const sentence = (text: string) => `${capital(text)}.`;
 const turns = (n: number) =>
