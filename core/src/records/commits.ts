@@ -10,7 +10,7 @@ import {
   type Problems,
 } from './kinds.ts';
 import { mergeEdits, sameData } from './merge.ts';
-import { checkRelations, type LookUp } from './relations.ts';
+import { checkRelations, parentsOf, type LookUp } from './relations.ts';
 
 /**
  * One change to one record, made on the version the device showed. Attributes of later apps are passed
@@ -31,6 +31,12 @@ export const changeSchema = z.object({
   version: z.optional(z.int().check(z.gte(1), z.lte(10_000))),
   /** The data the edit was made on, for merging with what others changed meanwhile. */
   base: z.optional(z.unknown()),
+  /** `baseRevision` is the very version that `base` holds. */
+  exactBase: z.optional(z.boolean()),
+  /** Deleted because it is the same as this one, which stays: what comes later and belongs to it follows. */
+  mergedInto: z.optional(z.uuid('Record ids are UUIDs.')),
+  /** Number of the last change its maker had heard of when it was deleted. */
+  knewSeq: z.optional(z.int().check(z.gte(0), z.lte(1e15))),
   /** The tallies of the kind were changed by taps alone: they are to be added to what others tapped. */
   taps: z.optional(z.boolean()),
 });
@@ -58,6 +64,8 @@ export const commitBatchSchema = z.object({
       z.minLength(1, 'Send at least one commit.'),
       z.maxLength(1000, 'Send at most 1,000 commits at a time.'),
     ),
+  /** The newest place in the server's history that the sender knows; a server restored from an older backup does not have it. */
+  history: z.optional(z.string().check(z.maxLength(60), z.regex(/^\d{1,15}\.[0-9a-f-]{36}$/))),
 });
 
 /**
@@ -129,6 +137,8 @@ export interface DecisionContext {
   now: string;
   lookUp: LookUp;
   newId: () => string;
+  /** Whether something that stands below a record was made or changed after a change number; left out: nothing was. */
+  changedBelow?: (kind: Kind, id: string, afterSeq: number) => boolean;
 }
 
 /** Longest that a device's clock may run ahead before its times are not believed. */
@@ -183,6 +193,33 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
       own.set(key(record.kind, record.id), record);
       ownVersions.push(record);
     };
+    /** Links to what was merged into another lead to the one that stays. */
+    const followed = (kind: Kind, data: Kept['data']): Kept['data'] => {
+      const links = parentsOf(kind, data).flatMap(({ attribute, kind: parent, id }) => {
+        const stays = whatStays(parent, id, lookUp);
+        return stays === id ? [] : [[attribute, stays]];
+      });
+      return links.length === 0
+        ? data
+        : ({ ...data, ...Object.fromEntries(links) } as Kept['data']);
+    };
+    /** What is written to needs a place to stand: what it belongs to comes back, where somebody deleted it meanwhile. */
+    const bringBack = (kind: Kind, data: Kept['data']): void => {
+      for (const parent of parentsOf(kind, data)) {
+        const above = lookUp(parent.kind, parent.id) as Kept | undefined;
+        if (!above) continue;
+        bringBack(above.kind, above.data);
+        if (above.deletedAt === null) continue;
+        const { mergedInto: _, ...record } = above;
+        keep({
+          ...record,
+          revision: above.revision + 1,
+          deletedAt: null,
+          editedBy: context.person,
+          editedAt: context.now,
+        });
+      }
+    };
     const refused = (problems: Problems): Outcome => ({
       id: commit.id,
       outcome: 'refused',
@@ -213,12 +250,13 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
                 resolvedAt: (valid.data as DataOf<'conflict'>).resolvedAt,
               }
             : valid.data;
-        const problems = checkRelations(change.kind, data, lookUp);
+        const follows = followed(change.kind, data);
+        const problems = checkRelations(change.kind, follows, lookUp);
         if (Object.keys(problems).length > 0) return refused(problems);
-        const apart = mergedWith(current, change, data, lookUp);
+        const apart = mergedWith(current, change, follows, lookUp);
+        if (apart.merged || follows !== data) together.add(key(change.kind, change.id));
         data = apart.data;
         clash = apart.clash;
-        if (apart.merged) together.add(key(change.kind, change.id));
       } else {
         if (change.kind === 'workspace' || change.kind === 'conflict')
           return refused({ op: `A ${change.kind} cannot be deleted.` });
@@ -228,6 +266,11 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
       // Writing to a deleted record brings it back.
       if (change.op !== 'put')
         clash = current !== undefined && current.revision !== change.baseRevision;
+      // Deleted by somebody who did not see what others have put below it since: they choose.
+      if (change.op === 'delete' && !clash && change.mergedInto === undefined)
+        clash =
+          change.knewSeq !== undefined &&
+          (context.changedBelow?.(change.kind, change.id, change.knewSeq) ?? false);
       const deletedAt = change.op === 'delete' ? (current?.deletedAt ?? context.now) : null;
       const unchanged = current && sameData(current.data, data) && current.deletedAt === deletedAt;
       if (unchanged) {
@@ -257,10 +300,14 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
         conflicts.push(conflict.id);
         continue;
       }
+      if (deletedAt === null) bringBack(change.kind, data);
       keep({
         kind: change.kind,
         id: change.id,
         version,
+        ...(change.op === 'delete' && change.mergedInto !== undefined
+          ? { mergedInto: change.mergedInto }
+          : {}),
         revision: (current?.revision ?? 0) + 1,
         deletedAt,
         editedBy: context.person,
@@ -294,6 +341,20 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
   };
 }
 
+/** The record that stays of one that was merged into another; the record itself where it was not. */
+function whatStays(kind: Kind, id: string, lookUp: LookUp): string {
+  const seen = new Set<string>();
+  for (let at = id; ;) {
+    const record = lookUp(kind, at);
+    const next = record && record.deletedAt !== null ? record.mergedInto : undefined;
+    if (next === undefined || seen.has(next) || !lookUp(kind, next)) return at;
+    seen.add(at);
+    at = next;
+  }
+}
+
+const isNothing = (value: unknown) => value === undefined || value === null;
+
 /**
  * An edit beside what others changed since the version it was made on. Without that version, or where
  * the record was deleted meanwhile, or where both changed one thing, a person must choose.
@@ -305,12 +366,23 @@ function mergedWith(
   lookUp: LookUp,
 ): { data: Kept['data']; clash: boolean; merged: boolean } {
   const straight = { data, clash: false, merged: false };
-  if (!current || current.revision === change.baseRevision) return straight;
-  if (change.base === undefined || change.base === null || current.deletedAt !== null)
+  if (!current) return straight;
+  const { tallies, lists, either } = kindOf(change.kind);
+  const base = isNothing(change.base)
+    ? null
+    : upgrade(change.kind, change.base, change.version ?? 1);
+  // The same number can mean another version where the server was restored from a backup: what the edit was made on decides.
+  const onThis = !change.exactBase || base === null || sameData(base, current.data);
+  if (current.revision === change.baseRevision && onThis) return straight;
+  if (!change.taps && sameData(current.data, data)) return straight;
+  // Without what it was made on, only two who each made the record can be put together.
+  if (current.deletedAt !== null || (base === null && change.baseRevision > 0))
     return { data, clash: true, merged: false };
-  const base = upgrade(change.kind, change.base, change.version ?? 1);
-  const tapped = change.taps ? kindOf(change.kind).tallies : [];
-  const merge = mergeEdits(base, current.data, data, tapped);
+  const merge = mergeEdits(base, current.data, data, {
+    tapped: change.taps ? tallies : [],
+    lists,
+    either,
+  });
   // Each alone was sound; together they might not be (a walk ending before it starts).
   const valid = validate(change.kind, merge.data, current.version);
   const sound =

@@ -64,6 +64,8 @@ export interface Kept<K extends Kind = Kind> {
   revision: number;
   /** When it was deleted; deleting is a mark that can be undone. */
   deletedAt: string | null;
+  /** Deleted because it is the same as this one, which stays. */
+  mergedInto?: string;
   editedBy: string;
   editedAt: string;
   data: DataOf<K>;

@@ -64,7 +64,12 @@ describe('two edits made apart', () => {
           const versions = [{ n: 0 }];
           for (const { taps, seen } of edits) {
             const base = versions[Math.min(seen, versions.length - 1)]!;
-            const merged = mergeEdits(base, versions.at(-1), { n: base.n + taps }, ['n']);
+            const merged = mergeEdits(
+              base,
+              versions.at(-1),
+              { n: base.n + taps },
+              { tapped: ['n'] },
+            );
             expect(merged.clashes).toEqual([]);
             versions.push(merged.data as { n: number });
           }

@@ -16,6 +16,19 @@ export interface Merge {
   clashes: string[];
 }
 
+/** How attributes of a kind merge, where not as most do; see `KindDeclaration`. */
+export interface MergeRules {
+  /** Attributes of `mine` that were changed by taps alone: their difference counts, not their value. */
+  tapped?: readonly string[];
+  /** Lists that merge by their items. */
+  lists?: Readonly<Record<string, ListMerge>>;
+  /** Attributes of which either value will do: what stands stays. */
+  either?: readonly string[];
+}
+
+/** `set`: items come and go by themselves; `places`: each place of the list is a thing of its own. */
+export type ListMerge = 'set' | 'places';
+
 /**
  * Puts two edits of one record together that were made apart on the same version of it. What only one
  * of them changed is taken from that one; what both changed alike, or only one of several figures
@@ -27,16 +40,18 @@ export interface Merge {
  * @param base what both edits started from; null when each made the record by itself
  * @param theirs what stands now
  * @param mine the edit to put in
- * @param tapped attributes of `mine` that were changed by taps alone: their difference counts, not their value
- * @example mergeEdits({ n: 3 }, { n: 13 }, { n: 4 }, ['n']).data // { n: 14 }
+ * @param rules how this kind's attributes merge; see `MergeRules`
+ * @example mergeEdits({ n: 3 }, { n: 13 }, { n: 4 }, { tapped: ['n'] }).data // { n: 14 }
  */
 export function mergeEdits(
   base: unknown,
   theirs: unknown,
   mine: unknown,
-  tapped: readonly string[] = [],
+  { tapped = [], lists = {}, either = [] }: MergeRules = {},
 ): Merge {
   const clashes: string[] = [];
+  // Each made the record by itself: what one of them left empty, the other fills in.
+  const bothMade = base === null || base === undefined;
   const merge = (b: unknown, t: unknown, m: unknown, path: string): unknown => {
     // Taps first: two people who each tapped once agree on the figure, and yet it must go up by two.
     if (tapped.includes(path)) {
@@ -46,6 +61,15 @@ export function mergeEdits(
     if (sameData(m, b) || (tapped.length === 0 && sameData(t, m))) return t;
     if (sameData(t, b)) return m;
     if (sameData(t, m) && !isPlain(t)) return t;
+    if (either.includes(path)) return t;
+    if (bothMade && path !== '' && (isEmpty(t) || isEmpty(m))) return isEmpty(m) ? t : m;
+    if (Array.isArray(t) && Array.isArray(m)) {
+      const before = Array.isArray(b) ? b : [];
+      if (lists[path] === 'set') return mergedSet(before, t, m);
+      const sameLength = t.length === m.length && (bothMade || before.length === t.length);
+      if (lists[path] === 'places' && sameLength)
+        return t.map((item, i) => merge(before[i], item, m[i], `${path}.${i}`));
+    }
     if (isPlain(t) && isPlain(m)) {
       const before = isPlain(b) ? b : {};
       const names = [...new Set([...Object.keys(t), ...Object.keys(m)])];
@@ -61,4 +85,22 @@ export function mergeEdits(
   };
   const data = merge(base ?? undefined, theirs, mine, '');
   return { data, clashes: clashes.sort() };
+}
+
+const isEmpty = (value: unknown): boolean =>
+  value === null ||
+  value === undefined ||
+  value === '' ||
+  (Array.isArray(value) && value.length === 0) ||
+  (isPlain(value) && Object.keys(value).length === 0);
+
+/** What stands, with what `mine` added to the base and without what it took out. */
+function mergedSet(base: readonly unknown[], theirs: readonly unknown[], mine: readonly unknown[]) {
+  const [before, now, wanted] = [base, theirs, mine].map((list) => new Set(list.map(canonical)));
+  const goneOfMine = (item: unknown) =>
+    before!.has(canonical(item)) && !wanted!.has(canonical(item));
+  return [
+    ...theirs.filter((item) => !goneOfMine(item)),
+    ...mine.filter((item) => !now!.has(canonical(item)) && !before!.has(canonical(item))),
+  ];
 }

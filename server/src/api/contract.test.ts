@@ -161,6 +161,8 @@ describe('every route', () => {
       'after',
       'season',
       'shapes',
+      'bytes',
+      'history',
     ]);
   });
 

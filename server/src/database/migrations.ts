@@ -222,4 +222,14 @@ export const MIGRATIONS: { name: string; up(context: QueryInterface): Promise<vo
       );
     },
   },
+  {
+    name: '007-marks-of-the-history',
+    async up(queries) {
+      await queries.sequelize.query(`
+        CREATE TABLE history_marks (
+          workspace_id uuid NOT NULL REFERENCES workspaces (id), seq bigint NOT NULL, mark uuid NOT NULL, at timestamptz NOT NULL,
+          PRIMARY KEY (workspace_id, seq));
+        INSERT INTO history_marks SELECT id, change_seq, gen_random_uuid(), now() FROM workspaces;`);
+    },
+  },
 ];

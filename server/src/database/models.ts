@@ -43,6 +43,7 @@ export interface Models {
   session: ModelStatic<Model>;
   commit: ModelStatic<Model>;
   change: ModelStatic<Model>;
+  historyMark: ModelStatic<Model>;
   photo: ModelStatic<Model>;
   photoPiece: ModelStatic<Model>;
   planterLog: ModelStatic<Model>;
@@ -73,6 +74,7 @@ export function defineModels(sequelize: Sequelize): Models {
         id: { ...uuid, primaryKey: true },
         revision: integer,
         deletedAt: optional(DataTypes.DATE),
+        mergedInto: optional(DataTypes.UUID),
         editedBy: text,
         editedAt: { type: DataTypes.DATE, ...required },
         shape: integer,
@@ -133,6 +135,13 @@ export function defineModels(sequelize: Sequelize): Models {
     commitId: optional(DataTypes.UUID),
     record: json,
   });
+  /** A mark for each batch of changes, by the number of its last: only this database, and what was restored from it, has it. */
+  const historyMark = define('historyMark', 'history_marks', {
+    workspaceId: { ...uuid, primaryKey: true },
+    seq: { type: DataTypes.BIGINT, ...required, primaryKey: true },
+    mark: uuid,
+    at: { type: DataTypes.DATE, ...required },
+  });
   const owned = {
     workspaceId: { ...uuid, primaryKey: true },
     id: { ...uuid, primaryKey: true },
@@ -190,6 +199,7 @@ export function defineModels(sequelize: Sequelize): Models {
     session,
     commit,
     change,
+    historyMark,
     photo,
     photoPiece,
     planterLog,

@@ -2,7 +2,9 @@ import { makeDemoSeason } from '@sendero/core/simulation';
 import { kindOf, type Commit } from '@sendero/core';
 import { v7 as uuidv7 } from 'uuid';
 import type { Database } from '../database/openDatabase.ts';
-import { applyCommits } from '../records/applyCommits.ts';
+import type { Transaction } from 'sequelize';
+import { applyWithin } from '../records/applyCommits.ts';
+import { markHistory } from '../records/history.ts';
 
 interface NewWorkspace {
   id: string;
@@ -12,6 +14,16 @@ interface NewWorkspace {
 
 /** Makes a workspace with its people. */
 export async function createWorkspace(
+  database: Database,
+  { id, data, people }: NewWorkspace,
+): Promise<void> {
+  await database.sequelize.transaction((transaction) =>
+    makeWorkspace(transaction, database, { id, data, people }),
+  );
+}
+
+async function makeWorkspace(
+  transaction: Transaction,
   database: Database,
   { id, data, people }: NewWorkspace,
 ): Promise<void> {
@@ -25,32 +37,31 @@ export async function createWorkspace(
     editedAt: new Date().toISOString(),
     data,
   };
-  await sequelize.transaction(async (transaction) => {
-    await models.records.workspace.create(
-      { ...record, ...data, shape: 1, payload: data },
-      { transaction },
-    );
-    await models.person.bulkCreate(
-      people.map((person) => ({ ...person, workspaceId: id })),
-      { transaction },
-    );
-    await models.change.create(
-      {
-        workspaceId: id,
-        seq: 1,
-        kind: 'workspace',
-        recordId: id,
-        season: null,
-        commitId: null,
-        record,
-      },
-      { transaction },
-    );
-    await sequelize.query('UPDATE workspaces SET change_seq = 1 WHERE id = :id', {
-      replacements: { id },
-      transaction,
-    });
+  await models.records.workspace.create(
+    { ...record, ...data, shape: 1, payload: data },
+    { transaction },
+  );
+  await models.person.bulkCreate(
+    people.map((person) => ({ ...person, workspaceId: id })),
+    { transaction },
+  );
+  await models.change.create(
+    {
+      workspaceId: id,
+      seq: 1,
+      kind: 'workspace',
+      recordId: id,
+      season: null,
+      commitId: null,
+      record,
+    },
+    { transaction },
+  );
+  await sequelize.query('UPDATE workspaces SET change_seq = 1 WHERE id = :id', {
+    replacements: { id },
+    transaction,
   });
+  await markHistory(database, id, 1, transaction);
 }
 
 /**
@@ -77,7 +88,16 @@ export async function fillIfEmpty(
     return;
   }
   const season = makeDemoSeason({ stationsAt });
-  await createWorkspace(database, {
+  // All of it or nothing: a filling that is killed half-way begins anew at the next start.
+  await database.sequelize.transaction((transaction) => fillDemo(transaction, database, season));
+}
+
+async function fillDemo(
+  transaction: Transaction,
+  database: Database,
+  season: ReturnType<typeof makeDemoSeason>,
+): Promise<void> {
+  await makeWorkspace(transaction, database, {
     id: season.workspaceId,
     data: season.workspace as NewWorkspace['data'],
     people: season.people,
@@ -92,7 +112,8 @@ export async function fillIfEmpty(
         changes: [{ op: 'put', kind, id, baseRevision: 0, data, version: kindOf(kind).version }],
       }));
     for (let from = 0; from < commits.length; from += 500) {
-      const outcomes = await applyCommits(
+      const outcomes = await applyWithin(
+        transaction,
         database,
         { personId: person.id, personName: person.name, workspaceId: season.workspaceId },
         commits.slice(from, from + 500),

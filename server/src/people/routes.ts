@@ -19,7 +19,9 @@ export const peopleRoutes = (database: Database): Route[] => [
     path: '/session',
     summary: 'Sign in: for now as the workspace’s first person, or as another of the same by id',
     open: true,
-    body: z.optional(z.object({ personId: z.optional(z.unknown()) })),
+    body: z.optional(
+      z.object({ personId: z.optional(z.unknown()), workspaceId: z.optional(z.unknown()) }),
+    ),
     limits: LIMITS.session,
     answers: { 200: { says: 'Signed in', shape: sessionShape } },
     problems: { 404: 'No such person' },
@@ -27,6 +29,14 @@ export const peopleRoutes = (database: Database): Route[] => [
       const people = await database.models.person.findAll({ order: ['id'] });
       const home = people[0]?.get('workspaceId');
       const wanted = body?.personId;
+      // A device of another workspace is told so, before it hands over what is not of here.
+      if (body?.workspaceId !== undefined && body.workspaceId !== home)
+        throw new ProblemError(
+          404,
+          'Another workspace',
+          'Another workspace answers at this address: sign in to it without a person.',
+          { workspaceId: 'Another workspace answers at this address.' },
+        );
       const person =
         wanted === undefined
           ? people[0]

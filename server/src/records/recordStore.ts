@@ -1,9 +1,11 @@
 import {
   KIND_NAMES,
   kindOf,
+  linksTo,
   parentsOf,
   readKept,
   type Change,
+  type Commit,
   type Conflict,
   type DataOf,
   type Kept,
@@ -25,6 +27,7 @@ function toRecord(kind: Kind, model: Model): Kept {
     version: row.shape,
     revision: row.revision,
     deletedAt: plain(row.deletedAt) ?? null,
+    ...(row.mergedInto ? { mergedInto: row.mergedInto } : {}),
     editedBy: row.editedBy,
     editedAt: plain(row.editedAt),
     data: row.payload,
@@ -34,7 +37,7 @@ function toRecord(kind: Kind, model: Model): Kept {
 /** A record as a table row. */
 function toRow(
   workspaceId: string,
-  { kind, id, version, revision, deletedAt, editedBy, editedAt, data }: Kept,
+  { kind, id, version, revision, deletedAt, mergedInto, editedBy, editedAt, data }: Kept,
 ): Record<string, unknown> {
   const copies = dataColumns(kind).map((name) => [
     name,
@@ -46,6 +49,7 @@ function toRow(
     shape: version ?? 1,
     revision,
     deletedAt,
+    mergedInto: mergedInto ?? null,
     editedBy,
     editedAt,
     ...Object.fromEntries(copies),
@@ -77,15 +81,20 @@ export async function loadForChanges(
   }
   for (const kind of [...KIND_NAMES].reverse()) {
     const ids = [...wanted.get(kind)!].filter((id) => kind !== 'workspace' || id === workspaceId);
-    if (ids.length === 0) continue;
-    const rows = await database.models.records[kind].findAll({
-      where: kind === 'workspace' ? { id: ids } : { workspaceId, id: ids },
-      transaction,
-    });
-    for (const row of rows) {
-      const record = toRecord(kind, row);
-      held.set(`${kind} ${record.id}`, record);
-      wantParents(kind, record.data);
+    // What was merged into another of its kind leads to that one, and on from there.
+    for (let next = ids; next.length > 0;) {
+      const rows = await database.models.records[kind].findAll({
+        where: kind === 'workspace' ? { id: next } : { workspaceId, id: next },
+        transaction,
+      });
+      next = [];
+      for (const row of rows) {
+        const record = toRecord(kind, row);
+        held.set(`${kind} ${record.id}`, record);
+        wantParents(kind, record.data);
+        const { mergedInto } = record;
+        if (mergedInto !== undefined && !held.has(`${kind} ${mergedInto}`)) next.push(mergedInto);
+      }
     }
   }
   return (kind, id) => held.get(`${kind} ${id}`) as never;
@@ -108,6 +117,7 @@ export async function writeRecords(
       updateOnDuplicate: [
         'revision',
         'deletedAt',
+        'mergedInto',
         'editedBy',
         'editedAt',
         'shape',
@@ -152,6 +162,55 @@ export function seasonOf(record: Kept, lookUp: LookUp): number | null {
   return parent.kind === 'planting'
     ? (parent.data as DataOf<'planting'>).season
     : seasonOf(parent, lookUp);
+}
+
+/**
+ * Looks, for each record that is to be deleted, what stands below it and when that changed last: whoever deletes it may not have heard.
+ * @returns whether anything below a record was changed after a change number
+ */
+export async function changesBelow(
+  database: Database,
+  workspaceId: string,
+  commits: readonly Commit[],
+  transaction: Transaction,
+): Promise<(kind: Kind, id: string, afterSeq: number) => boolean> {
+  const newest = new Map<string, number>();
+  for (const { changes } of commits)
+    for (const { op, kind, id, knewSeq } of changes) {
+      if (op !== 'delete' || knewSeq === undefined) continue;
+      const ids = await idsBelow(database, workspaceId, kind, [id], transaction);
+      if (ids.length === 0) continue;
+      const seq = await database.models.change.max('seq', {
+        where: { workspaceId, recordId: ids },
+        transaction,
+      });
+      newest.set(`${kind} ${id}`, Number(seq ?? 0));
+    }
+  return (kind, id, afterSeq) => (newest.get(`${kind} ${id}`) ?? 0) > afterSeq;
+}
+
+/** Ids of all that stands below some records of a kind and is not deleted. */
+async function idsBelow(
+  database: Database,
+  workspaceId: string,
+  kind: Kind,
+  ids: readonly string[],
+  transaction: Transaction,
+): Promise<string[]> {
+  const found: string[] = [];
+  for (const child of KIND_NAMES)
+    for (const link of linksTo(child, kind)) {
+      if (!dataColumns(child).includes(link)) continue;
+      const rows = await database.models.records[child].findAll({
+        attributes: ['id'],
+        where: { workspaceId, deletedAt: null, [link]: ids },
+        transaction,
+      });
+      if (rows.length === 0) continue;
+      const own = rows.map((row) => row.get('id') as string);
+      found.push(...own, ...(await idsBelow(database, workspaceId, child, own, transaction)));
+    }
+  return found;
 }
 
 /** The newest versions of all records below some plantings. */

@@ -4,6 +4,7 @@ import { LIMITS } from '../api/limits.ts';
 import { route, whole, type Route } from '../api/route.ts';
 import type { Database } from '../database/openDatabase.ts';
 import { applyBatch } from './applyCommits.ts';
+import { newestPlace, PLACE, requireSameHistory } from './history.ts';
 import { readChanges } from './readChanges.ts';
 
 /** A record as devices and server hold it. */
@@ -16,6 +17,7 @@ const keptShape = z.looseObject({
   editedAt: z.string(),
   data: z.looseObject({}),
 });
+const place = z.string().check(z.regex(PLACE, 'Give history as it was given.'));
 const revisions = z.array(z.object({ kind: z.string(), id: z.string(), revision: z.int() }));
 const outcomeShape = z.discriminatedUnion('outcome', [
   z.looseObject({ id: z.string(), outcome: z.literal('applied'), revisions }),
@@ -47,11 +49,15 @@ export const recordRoutes = (database: Database): Route[] => [
     answers: {
       200: {
         says: 'An outcome for each commit',
-        shape: z.object({ outcomes: z.array(outcomeShape) }),
+        shape: z.object({ outcomes: z.array(outcomeShape), history: z.nullable(z.string()) }),
       },
     },
-    problems: { 400: 'Not a batch of commits' },
-    handle: async ({ body, who }) => ({ outcomes: await applyBatch(database, who, body.commits) }),
+    problems: { 400: 'Not a batch of commits', 409: 'Another history' },
+    async handle({ body, who }) {
+      await requireSameHistory(database, who.workspaceId, body.history);
+      const outcomes = await applyBatch(database, who, body.commits);
+      return { outcomes, history: await newestPlace(database, who.workspaceId) };
+    },
   }),
   route({
     method: 'get',
@@ -63,6 +69,10 @@ export const recordRoutes = (database: Database): Route[] => [
       season: z.optional(whole('season', 2199)),
       // Apps of before there were versions do not say which shapes they know, and refuse what is new.
       shapes: z.optional(whole('shapes', 10_000)),
+      // Most bytes of a page: fewer where the signal is poor.
+      bytes: z.optional(whole('bytes', 4_000_000)),
+      // A place in the history that the device knows.
+      history: z.optional(place),
     }),
     answers: {
       200: {
@@ -73,11 +83,15 @@ export const recordRoutes = (database: Database): Route[] => [
           ),
           next: z.int(),
           more: z.boolean(),
+          history: z.nullable(z.string()),
         }),
       },
     },
-    problems: { 400: 'Bad parameter' },
-    handle: ({ query: { after = 0, season = null, shapes = null }, who }) =>
-      readChanges(database, who.workspaceId, { after, season, shapes }),
+    problems: { 400: 'Bad parameter', 409: 'Another history' },
+    async handle({ query, who }) {
+      const { after = 0, season = null, shapes = null, bytes = null, history } = query;
+      await requireSameHistory(database, who.workspaceId, history);
+      return readChanges(database, who.workspaceId, { after, season, shapes, bytes });
+    },
   }),
 ];

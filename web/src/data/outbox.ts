@@ -46,8 +46,12 @@ const SOME = 200;
  */
 export function together(edit: Edit, current: Kept | undefined): unknown {
   if (!current || sameData(current.data, edit.seen?.data ?? null)) return edit.data;
-  const tapped = edit.taps ? kindOf(edit.kind).tallies : [];
-  const { data, clashes } = mergeEdits(edit.seen?.data ?? null, current.data, edit.data, tapped);
+  const { tallies, lists, either } = kindOf(edit.kind);
+  const { data, clashes } = mergeEdits(edit.seen?.data ?? null, current.data, edit.data, {
+    tapped: edit.taps ? tallies : [],
+    lists,
+    either,
+  });
   const sound = clashes.length === 0 && validate(edit.kind, data, current.version).ok;
   return sound ? data : null;
 }

@@ -39,6 +39,8 @@ export const belowGround = defineKind({
   held: 'season',
   // One a row and day, whoever digs.
   identity: ({ on, row: planterRow }) => `${on} ${planterRow ?? ''}`,
+  lists: { over: 'set' },
+  either: ['at', 'zoneOffsetMin'],
   table: 'below_ground',
   indexed: { plantingId: 'uuid', on: 'date', row: 'integer' },
   words: {

@@ -1,4 +1,5 @@
 import type * as z from 'zod/mini';
+import type { ListMerge } from '../merge.ts';
 
 /** What a column holds that copies an attribute; every one may be empty. */
 export type ColumnType =
@@ -33,6 +34,10 @@ export interface KindDeclaration<Schema extends z.ZodMiniType = z.ZodMiniType> {
   identity(data: z.output<Schema>): string | null;
   /** Attributes that count taps: edits made apart add up. */
   tallies: readonly string[];
+  /** Lists that merge by their items when two edit them apart; any other list is one thing. */
+  lists: Record<string, ListMerge>;
+  /** Attributes that say when and how a record was begun: two who each begin it may differ, and what stands stays. */
+  either: readonly string[];
   /** Attributes in which two must agree to be the same thing, entered twice: see `combine`. */
   sameWhen: readonly string[];
   /** Its table on the server. The data is kept whole in `payload`. */
@@ -76,6 +81,8 @@ export function defineKind<const Schema extends z.ZodMiniType>(
     year: () => 0,
     identity: () => null,
     tallies: [],
+    lists: {},
+    either: [],
     sameWhen: [],
     indexed: {},
     defaults: {},

@@ -39,6 +39,7 @@ export const emergenceCount = defineKind({
   // One count of a length at a visit, whoever makes it; taps of two add up.
   identity: ({ on, round }) => `${on} ${round}`,
   tallies: ['plants'],
+  either: ['at', 'zoneOffsetMin'],
   table: 'emergence_counts',
   indexed: { lengthId: 'uuid', on: 'date', round: 'integer' },
   words: { own: ({ on }) => `emergence on ${on}` },

@@ -420,6 +420,8 @@ export const observation = defineKind({
       : `${seen.type} ${seen.row ?? ''}${seen.type === 'sign' ? ` ${seen.sign}` : ''}`,
   // A count that two people tap on holds the taps of both.
   tallies: ['inStep', 'oneBehind', 'twoBehind'],
+  lists: { cover: 'set' },
+  either: ['at'],
   table: 'observations',
   indexed: { stopId: 'uuid', type: 'text', row: 'integer' },
   words: {

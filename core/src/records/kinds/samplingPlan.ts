@@ -39,6 +39,7 @@ export const samplingPlan = defineKind({
   }),
   parents: { plantingId: 'planting' },
   held: 'season',
+  lists: { places: 'places' },
   table: 'sampling_plans',
   indexed: { plantingId: 'uuid', madeAt: 'timestamp' },
   words: { own: () => 'plan of stops', inside: null },

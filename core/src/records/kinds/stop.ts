@@ -49,6 +49,8 @@ export const stop = defineKind({
   // Two people at the same stop of a walk, out of reach of each other, make one stop.
   identity: ({ ordinal, planned = null, chosen }) =>
     planned === null ? `${chosen ? 'chosen ' : ''}${ordinal}` : `place ${planned}`,
+  lists: { skipped: 'set' },
+  either: ['at', 'accuracyM'],
   table: 'stops',
   indexed: { walkId: 'uuid', trialId: 'uuid', ordinal: 'integer' },
   words: { own: ({ ordinal }) => `stop ${ordinal}` },

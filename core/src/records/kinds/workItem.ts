@@ -63,6 +63,7 @@ export const workItem = defineKind({
   added: { 2: ['photos'] },
   migrations: { 1: (old) => ({ photos: [], ...old }) },
   parents: { planterId: 'planter' },
+  lists: { photos: 'set' },
   table: 'work_items',
   indexed: { planterId: 'uuid', season: 'integer', state: 'text' },
   relations: ({ planterId, rows }, lookUp): Record<string, string> => {
