@@ -2,8 +2,8 @@ import { Button } from '@mantine/core';
 import { GearIcon, RulerSquareIcon } from '@radix-ui/react-icons';
 import { Suspense, useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useRouteError } from 'react-router';
-import { useAppSelector } from '../data/store.ts';
-import { selectAll, useToday, useWorkspace } from '../data/hooks.ts';
+import { useAppSelector, type CannotOpen as WhyNot } from '../data/store.ts';
+import { selectAll, useDevice, useToday, useWorkspace } from '../data/hooks.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { UpdateOffer } from '../sync/UpdateOffer.tsx';
 import { KeyboardHelp } from './KeyboardHelp.tsx';
@@ -56,6 +56,8 @@ export function Shell() {
       </header>
       <main id="work">
         <OtherTabs />
+        <CannotOpen />
+        {!inField && <Restored />}
         {ready ? (
           workspace ? (
             <UndoOffers>
@@ -93,6 +95,60 @@ function OtherTabs() {
           </Button>
         </div>
       )}
+    </div>
+  );
+}
+
+const NOT_OPENED: Record<WhyNot, string> = {
+  newerApp:
+    'It was written by a newer version of Sendero. Reload to get that version; if it does not come, the server still has an older one: ask whoever runs it.',
+  noAnswer:
+    'The browser does not answer. Close the other tabs of Sendero, then reload. If that does not help, restart the browser or the device.',
+  broken:
+    'The browser reports that its storage is damaged or full. Free some space on the device, restart the browser, then reload.',
+  notAllowed:
+    'The browser does not let this page keep anything. Leave private browsing, or allow this site to store data in the browser’s settings, then reload.',
+};
+
+/** Without what this device holds nothing can be shown or entered: why, and what to do. */
+function CannotOpen() {
+  const why = useAppSelector((state) => state.sync.cannotOpen);
+  if (why === null) return null;
+  return (
+    <div className="sheet rule-left signal stack" role="alert">
+      <h1>This device’s records cannot be opened</h1>
+      <p>{NOT_OPENED[why]}</p>
+      <p>
+        Nothing was deleted. What was sent is on the server; what was not sent stays on this device.
+        Do not clear the browser’s data.
+      </p>
+      <div>
+        <Button h={48} onClick={() => location.reload()}>
+          Reload
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+/** A server that was restored from a backup was met: one sentence, until it was read. */
+function Restored() {
+  const device = useDevice();
+  const restored = useAppSelector((state) => state.sync.restored);
+  if (!restored) return null;
+  const { sentBack } = restored;
+  return (
+    <div className="sheet row spread" role="status">
+      <p>
+        The server was restored from an older backup.{' '}
+        {sentBack === 0
+          ? 'It has everything that this device holds.'
+          : `This device sent back ${sentBack === 1 ? 'one record' : `${sentBack} records`} that the server no longer had.`}{' '}
+        Nothing you entered is lost.
+      </p>
+      <Button variant="default" h={44} onClick={() => void device.restoredRead()}>
+        OK
+      </Button>
     </div>
   );
 }

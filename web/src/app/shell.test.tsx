@@ -50,6 +50,25 @@ describe('the frame around every screen', () => {
   });
 });
 
+describe('what this device holds', () => {
+  it('cannot be opened: says why and what to do, and never that all is sent', async () => {
+    const here = await openApp('/');
+    here.store.dispatch(learnt({ ready: false, cannotOpen: 'broken' }));
+    const alert = await screen.findByRole('alert');
+    expect(alert.textContent).toContain('restart the browser, then reload');
+    expect(alert.textContent).toContain('Do not clear the browser’s data');
+    expect(screen.getByRole('banner').textContent).toContain('Cannot open!');
+    expect(screen.getByRole('banner').textContent).not.toContain('All sent');
+  });
+  it('was sent back to a server that was restored: one sentence, until it is read', async () => {
+    const here = await openApp('/');
+    here.store.dispatch(learnt({ restored: { at: '2027-05-27T10:00:00.000Z', sentBack: 20 } }));
+    await here.mentions(/sent back 20 records that the server no longer had\. Nothing you entered/);
+    await here.press('OK');
+    await waitFor(() => expect(screen.queryByText(/restored from an older backup/)).toBeNull());
+  });
+});
+
 describe('one device, several tabs', () => {
   it('an older tab that is in the way is named; nothing entered is lost by closing it', async () => {
     const here = await openApp('/');

@@ -1,36 +1,17 @@
 // @vitest-environment happy-dom
-import 'fake-indexeddb/auto';
 import { Blob as PlainBlob } from 'node:buffer';
 import { kindOf, type Count, type Kept, type Kind } from '@sendero/core';
-import { IDBFactory } from 'fake-indexeddb';
 import { openDB } from 'idb';
-import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { Device } from './device.ts';
+import { describe, expect, it, vi } from 'vitest';
 import { fakeServer, problem, WORKSPACE } from './fakeServer.testing.ts';
-import { selectOne } from './hooks.ts';
-import { SyncLoop } from './syncLoop.ts';
-import { makeStore, walksLeft } from './store.ts';
+import { walksLeft } from './store.ts';
+import { inOwnBrowser, openTab } from './tab.testing.ts';
 
 const GROWER = '01890000-0000-7000-8000-00000000000a';
 const OTHER = '01890000-0000-7000-8000-00000000000b';
 
 type Server = ReturnType<typeof fakeServer>;
 
-/** A tab: a store and a device on this browser's database. */
-async function openTab(server: Server) {
-  const store = makeStore(() => device.road);
-  const device: Device = new Device(store, { fetch: server.fetch });
-  await device.open();
-  const shown = <K extends Kind>(kind: K, id: string) => selectOne(store.getState(), kind, id);
-  return {
-    store,
-    device,
-    shown,
-    sync: () => store.getState().sync,
-    kept: () => vi.waitFor(() => expect(store.getState().sync.keeping).toBe(0), 5000),
-    conflicts: () => [...store.getState().records.conflict.byId.values()] as Kept<'conflict'>[],
-  };
-}
 const fromElsewhere = (server: Server, change: object) =>
   server.apply(
     [
@@ -43,15 +24,7 @@ const fromElsewhere = (server: Server, change: object) =>
     'Ife Marlow',
   );
 
-beforeEach(() => {
-  globalThis.indexedDB = new IDBFactory();
-  // The test's page has a Blob of its own that its database cannot keep.
-  vi.stubGlobal('Blob', PlainBlob);
-  vi.restoreAllMocks();
-  vi.useFakeTimers({ toFake: ['setInterval'] });
-  // The tests say when to talk to the server; by itself the device would do it in between.
-  vi.spyOn(SyncLoop.prototype, 'soon').mockReturnValue(undefined);
-});
+inOwnBrowser();
 
 describe('a device', () => {
   it('shows an edit at once, keeps it, sends it, and says so', async () => {

@@ -38,6 +38,15 @@ import { RoadProblem, Road } from './road.ts';
 import { kept, learnt, type AppStore, type SyncState } from './store.ts';
 import { freeSpace, lookAtStorage } from './storage.ts';
 import { SyncLoop } from './syncLoop.ts';
+import { whyNotOpen, inTime } from './whyNotOpen.ts';
+import {
+  currentDatabase,
+  forget,
+  HOME,
+  otherWorkspaces,
+  turnTo,
+  unsentAsFile,
+} from './workspaces.ts';
 
 /** Time after which an older season that nobody opened leaves the device. */
 const UNOPENED_MS = 14 * 86_400_000;
@@ -59,6 +68,8 @@ export interface Marked {
   op: 'delete' | 'restore';
   kind: Kind;
   id: string;
+  /** Deleted because it is the same as this one, which stays. */
+  mergedInto?: string;
 }
 export type AllEdited = { ok: true; ids: string[] } | { ok: false; problems: Problems };
 
@@ -72,7 +83,11 @@ export interface How {
 type Word =
   /** Records changed; of those read with a walk, what they belong to, where it is known. */
   | { keys: string[]; parents?: (string | undefined)[] }
-  | { learnt: Partial<Pick<SyncState, 'contact' | 'lastSentAt' | 'session'>> }
+  | { learnt: Partial<Pick<SyncState, 'contact' | 'lastSentAt' | 'session' | 'restored'>> }
+  /** The workspace worked in is another now. */
+  | { workspace: true }
+  /** Much has changed at once. */
+  | { reload: true }
   | { outbox: true };
 
 /**
@@ -80,7 +95,10 @@ type Word =
  * `restore` show an edit at once and keep it; the rest happens by itself, with or without a network.
  */
 export class Device {
+  /** Of the workspace worked in. */
   private local!: LocalDatabase;
+  /** The first one of this device: it also knows the others. */
+  private home!: LocalDatabase;
   private clock = new DeviceClock(
     () => Date.now(),
     () => performance.now(),
@@ -100,7 +118,10 @@ export class Device {
     store.dispatch(learnt({ today: this.clock.moment(null).on }));
     this.view = new LocalView(store, () => this.local, afterDrawing);
     this.road = new Road({
-      personId: () => this.sync.session?.person.id,
+      who: () => ({
+        personId: this.sync.session?.person.id,
+        workspaceId: this.sync.session?.workspaceId,
+      }),
       session: (session) => this.signedIn(session),
       date: (serverMs) => this.heardDate(serverMs),
       ...road,
@@ -121,6 +142,10 @@ export class Device {
       retryDue: () => this.retryDue(),
       settled: () => this.view.settled(),
       signedIn: () => this.sync.session !== null,
+      meetSession: async (session) => {
+        if ((await this.signedIn(session)) === 'other')
+          throw new RoadProblem('otherWorkspace', 'Another workspace answers at this address.');
+      },
       contact: () => this.sync.contact,
       tell: {
         changed: (keys) => this.changed(keys),
@@ -129,6 +154,7 @@ export class Device {
         sending: (sending) => void this.store.dispatch(learnt({ sending })),
         sentAt: (lastSentAt) => this.learn({ lastSentAt }),
         outbox: () => this.countForAll(),
+        restored: () => this.metRestored(),
       },
     });
   }
@@ -137,13 +163,28 @@ export class Device {
     return this.store.getState().sync;
   }
 
-  /** Loads what this device holds, then starts talking to the server. */
+  /** Loads what this device holds, then starts talking to the server. Where that fails, screens are told why. */
   async open(): Promise<void> {
-    await this.openDatabase();
-    const [session, season, clock] = await Promise.all([
+    try {
+      await this.openDatabase();
+      await this.load();
+      this.store.dispatch(learnt({ ready: true }));
+    } catch (error) {
+      this.store.dispatch(learnt({ cannotOpen: whyNotOpen(error) }));
+      return;
+    }
+    this.look();
+    this.listen();
+    void navigator.storage?.persist?.().catch(() => false);
+    this.loop.soon(0);
+  }
+
+  private async load(): Promise<void> {
+    const [session, season, clock, restored] = await Promise.all([
       remembered(this.local, 'session'),
       remembered(this.local, 'season'),
-      remembered(this.local, 'clock'),
+      remembered(this.home, 'clock'),
+      remembered(this.local, 'restored'),
     ]);
     if (clock)
       this.clock = new DeviceClock(
@@ -152,23 +193,28 @@ export class Device {
         clock,
       );
     this.store.dispatch(
-      learnt({ session: session ?? null, season: season ?? session?.season ?? null }),
+      learnt({
+        session: session ?? null,
+        season: season ?? session?.season ?? null,
+        restored: restored ?? null,
+        elsewhere: await otherWorkspaces(this.home),
+      }),
     );
     await this.retry((entry) => (entry.again?.why === 'unwell' ? entry : null));
     await this.view.load(this.sync.season ?? 0);
-    this.look();
-    this.store.dispatch(learnt({ ready: true }));
-    this.listen();
-    void navigator.storage?.persist?.().catch(() => false);
-    this.loop.soon(0);
   }
 
   private async openDatabase(): Promise<void> {
-    this.local = await openLocalDatabase('sendero', {
-      blocked: () => this.store.dispatch(learnt({ tabs: 'blocked' })),
-      outdated: () => this.store.dispatch(learnt({ tabs: 'outdated' })),
+    const listener = {
+      blocked: () => void this.store.dispatch(learnt({ tabs: 'blocked' })),
+      outdated: () => void this.store.dispatch(learnt({ tabs: 'outdated' })),
       lost: () => void this.openDatabase(),
-    });
+    };
+    const isBlocked = () => this.sync.tabs === 'blocked';
+    this.home = await inTime(openLocalDatabase(HOME, listener), isBlocked);
+    const name = await currentDatabase(this.home);
+    this.local =
+      name === HOME ? this.home : await inTime(openLocalDatabase(name, listener), isBlocked);
     if (this.sync.tabs === 'blocked') this.store.dispatch(learnt({ tabs: 'fine' }));
   }
 
@@ -474,17 +520,59 @@ export class Device {
     }
   }
 
-  private async signedIn(session: LocalSession): Promise<void> {
+  private async signedIn(session: LocalSession): Promise<'same' | 'other'> {
+    const before = this.sync.session;
+    const other = before !== null && before.workspaceId !== session.workspaceId;
+    if (other) {
+      // What belongs to the one before stays in its own database: nothing of it is sent here.
+      const name = await turnTo(this.home, {
+        from: { id: before.workspaceId, name: this.workspaceName() },
+        to: session.workspaceId,
+      });
+      this.local = name === HOME ? this.home : await openLocalDatabase(name);
+    }
     await remember(this.local, 'session', session);
+    if (other) {
+      this.say({ workspace: true });
+      await this.load();
+      return 'other';
+    }
     this.learn({ session });
     if (this.sync.season === null) this.store.dispatch(learnt({ season: session.season }));
+    return 'same';
+  }
+
+  private workspaceName(): string {
+    const { session } = this.sync;
+    return selectOne(this.store.getState(), 'workspace', session?.workspaceId)?.data.name ?? '';
+  }
+
+  /** What of another workspace waits on this device, as a file. */
+  unsentOf = (workspaceId: string): Promise<Blob> => unsentAsFile(this.home, workspaceId);
+
+  /** Takes another workspace off this device, with what of it was not sent. */
+  async forgetWorkspace(workspaceId: string): Promise<void> {
+    await forget(this.home, workspaceId);
+    this.store.dispatch(learnt({ elsewhere: await otherWorkspaces(this.home) }));
+  }
+
+  private async metRestored(): Promise<void> {
+    this.learn({ restored: (await remembered(this.local, 'restored')) ?? null });
+    this.say({ reload: true });
+    await this.view.load(this.sync.season ?? 0);
+  }
+
+  /** The person has read that the server was restored. */
+  async restoredRead(): Promise<void> {
+    await this.local.delete('meta', 'restored');
+    this.learn({ restored: null });
   }
 
   private heardDate(serverMs: number): void {
     const before = this.clock.offMs;
     const clock = this.clock.heard(serverMs);
     if (before === 0 && clock.skewMs === 0) return;
-    void remember(this.local, 'clock', clock);
+    void remember(this.home, 'clock', clock);
     this.store.dispatch(learnt({ clockOffMs: clock.skewMs, today: this.moment().on }));
   }
 
@@ -557,6 +645,8 @@ export class Device {
 
   private hear(word: Word): void {
     if ('learnt' in word) return void this.store.dispatch(learnt(word.learnt));
+    if ('workspace' in word) return void this.openDatabase().then(() => this.load());
+    if ('reload' in word) return void this.view.load(this.sync.season ?? 0);
     if ('keys' in word)
       word.keys
         .filter((key, i) => this.view.concerns(key, word.parents?.[i]))

@@ -14,9 +14,12 @@ export const WORKSPACE = '01890000-0000-7000-8000-000000000001';
  * A server in memory that decides as the real one does, behind a network that can be cut, slowed and
  * bent. For tests: `fetch` is given to a `Road`.
  */
-export function fakeServer() {
+export function fakeServer(workspaceId = WORKSPACE) {
   const held = new Map<string, Kept>();
-  const changes: { seq: number; season: number | null; record: Kept }[] = [];
+  let changes: { seq: number; season: number | null; record: Kept }[] = [];
+  /** A mark for each change: what a restored server does not have. */
+  let marks: string[] = [];
+  const newestPlace = () => `${marks.length}.${marks.at(-1)}`;
   const seen = new Map<string, Outcome>();
   const network = {
     /** Nothing is reached. */
@@ -35,7 +38,7 @@ export function fakeServer() {
   };
   const session = {
     person: { id: 'p', name: 'Noor Castellane' },
-    workspaceId: WORKSPACE,
+    workspaceId,
     season: 2027,
     people: [],
   };
@@ -43,10 +46,11 @@ export function fakeServer() {
   const keep = (record: Kept, season: number | null = null) => {
     held.set(`${record.kind} ${record.id}`, record);
     changes.push({ seq: changes.length + 1, season, record });
+    marks.push(crypto.randomUUID());
   };
   keep({
     kind: 'workspace',
-    id: WORKSPACE,
+    id: workspaceId,
     revision: 1,
     deletedAt: null,
     editedBy: '',
@@ -80,20 +84,37 @@ export function fakeServer() {
       seen.set(commit.id, decision.outcomes[0]!);
       return decision.outcomes[0]!;
     });
+  const otherHistory = (known: string | null | undefined) => {
+    const [seq, mark] = known?.split('.') ?? [];
+    return seq !== undefined && marks[Number(seq) - 1] !== mark
+      ? problem(409, 'Another history.', {}, { history: 'The server was restored from a backup.' })
+      : null;
+  };
   const respond = (path: string, body: string): unknown => {
     const url = new URL(path, 'http://server');
     const [, , , place, id] = url.pathname.split('/');
     switch (place) {
       case 'health':
         return { ok: true };
-      case 'session':
-        return session;
+      case 'session': {
+        const wanted = body
+          ? (JSON.parse(body) as { workspaceId?: string }).workspaceId
+          : undefined;
+        return wanted === undefined || wanted === workspaceId
+          ? session
+          : problem(404, 'Another workspace.', {}, { workspaceId: 'Another workspace.' });
+      }
       case 'commits': {
-        const { commits } = JSON.parse(body) as { commits: Commit[] };
+        const { commits, history } = JSON.parse(body) as { commits: Commit[]; history?: string };
+        const refused = otherHistory(history);
+        if (refused) return refused;
         network.sent.push(commits);
-        return { outcomes: apply(commits, 'Noor Castellane') };
+        const outcomes = apply(commits, 'Noor Castellane');
+        return { outcomes, history: newestPlace() };
       }
       case 'changes': {
+        const refused = otherHistory(url.searchParams.get('history'));
+        if (refused) return refused;
         const after = Number(url.searchParams.get('after'));
         const season = Number(url.searchParams.get('season'));
         const page = changes.filter(
@@ -101,8 +122,9 @@ export function fakeServer() {
         );
         return {
           changes: page.map((change) => ({ ...change, record: readKept(change.record) })),
-          next: page.at(-1)?.seq ?? after,
+          next: Math.max(after, changes.length),
           more: false,
+          history: newestPlace(),
         };
       }
       case 'photos': {
@@ -124,6 +146,7 @@ export function fakeServer() {
     if (bent) return bent;
     const answer = respond(path, body);
     if (network.losesAnswers) throw new TypeError('network');
+    if (answer instanceof Response) return answer;
     return new Response(JSON.stringify(answer), {
       status: 200,
       headers: {
@@ -132,12 +155,41 @@ export function fakeServer() {
       },
     });
   }) as typeof globalThis.fetch;
-  return { held, changes, network, apply, keep, fetch };
+  return {
+    held,
+    get changes() {
+      return changes;
+    },
+    network,
+    apply,
+    keep,
+    fetch,
+    /** What a backup holds, and a way back to it. */
+    backup() {
+      const kept = structuredClone({ held: [...held], changes, marks, seen: [...seen] });
+      return () => {
+        held.clear();
+        kept.held.forEach(([key, record]) => held.set(key, record));
+        seen.clear();
+        kept.seen.forEach(([id, outcome]) => seen.set(id, outcome));
+        [changes, marks] = structuredClone([kept.changes, kept.marks]) as [
+          typeof changes,
+          typeof marks,
+        ];
+        network.pictures.clear();
+      };
+    },
+  };
 }
 
 /** The server's answer that something is wrong. */
-export const problem = (status: number, detail: string, headers: Record<string, string> = {}) =>
-  new Response(JSON.stringify({ detail }), {
+export const problem = (
+  status: number,
+  detail: string,
+  headers: Record<string, string> = {},
+  problems?: Record<string, string>,
+) =>
+  new Response(JSON.stringify({ detail, problems }), {
     status,
     headers: { 'content-type': 'application/problem+json', ...headers },
   });

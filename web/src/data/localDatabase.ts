@@ -40,7 +40,14 @@ export interface LocalPhoto {
  * A record as the server last gave it, with what it is found by: the season it belongs to (0: shared by
  * all), or, for the many that belong to a walk and are read with it, its parent.
  */
-export type StoredRecord = Kept & { season?: number; parent?: string };
+export type StoredRecord = Kept & {
+  season?: number;
+  parent?: string;
+  /** Number of the change it came with; none while only the answer to this device's own change is known. */
+  seq?: number;
+  /** The round of fetching everything anew it came with. */
+  round?: number;
+};
 
 /** Season of a record made here until it comes back from the server with its own. */
 export const NOT_FETCHED = -1;
@@ -51,9 +58,13 @@ export function parentInWalk({ kind, data }: Pick<Kept, 'kind' | 'data'>): strin
 }
 
 /** A record with what it is found by. */
-export function toStore(record: Kept, season: number): StoredRecord {
+export function toStore(
+  record: Kept,
+  season: number,
+  came: Pick<StoredRecord, 'seq' | 'round'> = {},
+): StoredRecord {
   const parent = parentInWalk(record);
-  return parent === undefined ? { ...record, season } : { ...record, parent };
+  return { ...record, ...(parent === undefined ? { season } : { parent }), ...came };
 }
 
 /** What this device holds of a season. */
@@ -71,6 +82,18 @@ export interface Remembered {
   /** The season on the screen. */
   season: number;
   clock: RememberedClock;
+  /** Places in the server's history that were fetched up to, oldest first. */
+  places: string[];
+  /** The newest place heard of, with an answer to what was sent or fetched. */
+  place: string;
+  /** Everything is being fetched anew, from a server that was restored: the last change it and this device had in common. */
+  anew: { sharedSeq: number; round: number; sentBack?: number };
+  /** Rounds of fetching everything anew so far. */
+  round: number;
+  /** A restored server was met: when, and how many records it was sent back. Until it was read. */
+  restored: { at: string; sentBack: number };
+  /** The workspaces this device has worked in, and the database of each; kept in the first of them. */
+  workspaces: { current: string; known: Record<string, { database: string; name: string }> };
 }
 
 interface Schema extends DBSchema {

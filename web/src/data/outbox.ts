@@ -18,6 +18,7 @@ import {
   toStore,
   type LocalDatabase,
   type OutboxEntry,
+  type Remembered,
 } from './localDatabase.ts';
 
 /** The view an edit was made on. */
@@ -30,6 +31,8 @@ export interface Edit {
   data?: unknown;
   /** Changed by taps alone: they add to what others tapped. */
   taps?: boolean;
+  /** Deleted because it is the same as this one, which stays. */
+  mergedInto?: string;
   /** What the screen showed of the record; null when it showed none. */
   seen: Seen | null;
 }
@@ -70,8 +73,9 @@ export async function keepEdits(
   edits: readonly Edit[],
   now: string,
 ): Promise<{ different: string[]; waiting: number }> {
-  const transaction = local.transaction(['outbox', 'records'], 'readwrite', durable);
+  const transaction = local.transaction(['outbox', 'records', 'meta'], 'readwrite', durable);
   const outbox = transaction.objectStore('outbox');
+  const knewSeq = knownSeq(await transaction.objectStore('meta').get('seasons'));
   const different: string[] = [];
   const fresh: Change[] = [];
   let apart = false;
@@ -85,7 +89,7 @@ export async function keepEdits(
       // What the server refused and never had is simply gone when it is deleted.
       if (edit.op === 'delete' && waiting?.refused && !server && waiting.touches.length === 1)
         await outbox.delete(waiting.order!);
-      else fresh.push(changeOf(edit, { baseRevision: current?.revision ?? 0 }));
+      else fresh.push({ ...changeOf(edit, { baseRevision: current?.revision ?? 0 }), ...knewSeq });
       continue;
     }
     // Deleted behind the view it was made on: not for this edit to bring back by itself.
@@ -110,7 +114,14 @@ export async function keepEdits(
       await outbox.put({ ...waiting, refused: null, commit: { ...waiting.commit, changes } });
     } else
       fresh.push(
-        changeOf({ ...edit, data }, { baseRevision: current?.revision ?? 0, base: current?.data }),
+        changeOf(
+          { ...edit, data },
+          {
+            baseRevision: current?.revision ?? 0,
+            base: current?.data,
+            exactBase: current !== undefined && entries.length === 0,
+          },
+        ),
       );
   }
   if (fresh.length > 0)
@@ -127,9 +138,10 @@ export async function keepEdits(
 }
 
 /** An edit as a change, on the version it was made on. */
-function changeOf(edit: Edit, on: Pick<Change, 'baseRevision' | 'base'>): Change {
-  const { op, kind, id, data, taps, seen } = edit;
-  if (op !== 'put') return { op, kind, id, baseRevision: on.baseRevision };
+function changeOf(edit: Edit, on: Pick<Change, 'baseRevision' | 'base' | 'exactBase'>): Change {
+  const { op, kind, id, data, taps, seen, mergedInto } = edit;
+  if (op !== 'put')
+    return { op, kind, id, baseRevision: on.baseRevision, ...(mergedInto ? { mergedInto } : {}) };
   return {
     op,
     kind,
@@ -138,8 +150,17 @@ function changeOf(edit: Edit, on: Pick<Change, 'baseRevision' | 'base'>): Change
     version: Math.max(seen?.version ?? 1, kindOf(kind).version),
     baseRevision: on.baseRevision,
     ...(on.base === undefined ? {} : { base: on.base }),
+    ...(on.exactBase ? { exactBase: true } : {}),
     ...(taps ? { taps } : {}),
   };
+}
+
+/** The last change this device has heard of, for whoever is to judge what it could not know. */
+function knownSeq(seasons: unknown): Pick<Change, 'knewSeq'> {
+  const cursors = Object.values((seasons ?? {}) as Remembered['seasons']).map(
+    ({ cursor }) => cursor,
+  );
+  return cursors.length === 0 ? {} : { knewSeq: Math.max(...cursors) };
 }
 
 /** Keys of the records that a change builds on. */
@@ -233,7 +254,7 @@ export async function settleBatch(
     void records.put(toStore(record as Kept, before?.season ?? NOT_FETCHED), keyOf(change));
   };
   const settled: Promise<void>[] = [];
-  const revisions = new Map<string, number>();
+  const applied = new Map<string, { revision: number; change: Change | undefined }>();
   const refusedKeys = new Set<string>();
   for (const [i, entry] of batch.entries()) {
     const outcome = outcomes[i]!;
@@ -260,17 +281,20 @@ export async function settleBatch(
       const change = entry.commit.changes.find((one) => keyOf(one) === key);
       if (change) settled.push(settle(change, revision, merged.get(key)));
       // A later edit does not know what was merged in: it keeps its old ground, to be merged itself.
-      if (!merged.has(key)) revisions.set(key, revision);
+      if (!merged.has(key)) applied.set(key, { revision, change });
     }
   }
   // What was edited meanwhile now stands on the revision just made.
-  const later = await Promise.all([...revisions.keys()].map((key) => touching.getAll(key)));
+  const later = await Promise.all([...applied.keys()].map((key) => touching.getAll(key)));
   for (const entry of new Map(later.flat().map((one) => [one.order, one])).values()) {
     if (entry.sent || entry.apart) continue;
-    const changes = entry.commit.changes.map((change) => ({
-      ...change,
-      baseRevision: revisions.get(keyOf(change)) ?? change.baseRevision,
-    }));
+    const changes = entry.commit.changes.map((change): Change => {
+      const before = applied.get(keyOf(change));
+      if (!before) return change;
+      const onIt = { ...change, baseRevision: before.revision };
+      const exact = change.op === 'put' && before.change?.op === 'put';
+      return exact ? { ...onIt, base: before.change!.data, exactBase: true } : onIt;
+    });
     void outbox.put({ ...entry, commit: { ...entry.commit, changes } });
   }
   await Promise.all(settled);

@@ -4,8 +4,8 @@ import { Road, type RoadProblem } from './road.ts';
 
 const road = (fetch: (path: string, init: RequestInit) => Promise<Response>) =>
   new Road({
-    personId: () => 'p',
-    session: async () => undefined,
+    who: () => ({ personId: 'p' }),
+    session: async () => 'same',
     date: () => undefined,
     fetch: fetch as typeof globalThis.fetch,
   });
@@ -40,22 +40,39 @@ describe('what is in the way is told apart', () => {
 
   it('a request that is never answered ends', async () => {
     vi.useFakeTimers();
-    vi.spyOn(AbortSignal, 'timeout').mockImplementation((ms) => {
-      const control = new AbortController();
-      setTimeout(() => control.abort(), ms);
-      return control.signal;
-    });
     const never = road(
       (_, { signal }) =>
         new Promise((_resolve, reject) =>
           signal!.addEventListener('abort', () => reject(new Error('aborted'))),
         ),
-    ).commits([]);
+    ).commits([], { history: undefined });
     const ended = expect(never).rejects.toMatchObject({ trouble: 'noAnswer' });
     await vi.advanceTimersByTimeAsync(30_000);
     await ended;
     vi.useRealTimers();
     vi.restoreAllMocks();
+  });
+
+  it('an answer that trickles is read to its end, however long it takes; one that stops is given up', async () => {
+    vi.useFakeTimers();
+    const trickle = (parts: number, everyMs: number) =>
+      road(async () => {
+        const text = JSON.stringify({ ok: 'x'.repeat(parts) });
+        const size = Math.ceil(text.length / parts);
+        let at = 0;
+        const body = new ReadableStream({
+          async pull(controller) {
+            await new Promise((resolve) => setTimeout(resolve, everyMs));
+            if (at >= text.length) return controller.close();
+            controller.enqueue(new TextEncoder().encode(text.slice(at, (at += size))));
+          },
+        });
+        return new Response(body, { headers: { 'content-type': 'application/json' } });
+      }).health();
+    const slow = trickle(20, 10_000);
+    await vi.advanceTimersByTimeAsync(300_000);
+    expect(await slow).toEqual({ ok: 'x'.repeat(20) });
+    vi.useRealTimers();
   });
 
   it('a session that ran out is opened again once; without one it says so', async () => {
@@ -79,8 +96,8 @@ describe('what is in the way is told apart', () => {
     const dates: number[] = [];
     const asked = (response: Response) =>
       new Road({
-        personId: () => undefined,
-        session: async () => undefined,
+        who: () => ({}),
+        session: async () => 'same',
         date: (ms) => dates.push(ms),
         fetch: (async () => response) as typeof fetch,
       })
@@ -97,8 +114,8 @@ describe('what is in the way is told apart', () => {
   it('hears the server’s clock and how long it wants to be left alone', async () => {
     const dates: number[] = [];
     const one = new Road({
-      personId: () => undefined,
-      session: async () => undefined,
+      who: () => ({}),
+      session: async () => 'same',
       date: (ms) => dates.push(ms),
       fetch: (async () =>
         problem(503, 'Back soon.', {

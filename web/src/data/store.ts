@@ -13,11 +13,27 @@ export interface RefusedEntry {
 }
 
 /** How the last talk with the server went. */
-export type Contact = 'unknown' | 'online' | Exclude<Trouble, 'tooBig' | 'refused'>;
+export type Contact =
+  'unknown' | 'online' | Exclude<Trouble, 'tooBig' | 'refused' | 'otherHistory' | 'otherWorkspace'>;
+
+/** Why this device's records cannot be opened. */
+export type CannotOpen = 'newerApp' | 'noAnswer' | 'broken' | 'notAllowed';
+
+/** Another workspace that this device has worked in, and what of it was not sent. */
+export interface OtherWorkspace {
+  id: string;
+  name: string;
+  unsent: number;
+}
 
 export interface SyncState {
   /** Opened: this device's records are loaded. */
   ready: boolean;
+  /** What this device holds could not be opened: nothing is known of it then. */
+  cannotOpen: CannotOpen | null;
+  elsewhere: OtherWorkspace[];
+  /** A server that was restored from a backup was met: when, and how many records it was sent back. */
+  restored: { at: string; sentBack: number } | null;
   /** Another tab holds an older version of the app open, or a newer one has taken over. */
   tabs: 'fine' | 'blocked' | 'outdated';
   session: LocalSession | null;
@@ -49,6 +65,9 @@ const syncSlice = createSlice({
   name: 'sync',
   initialState: {
     ready: false,
+    cannotOpen: null,
+    elsewhere: [],
+    restored: null,
     tabs: 'fine',
     session: null,
     season: null,
@@ -78,6 +97,9 @@ const syncSlice = createSlice({
             SyncState,
             | 'ready'
             | 'tabs'
+            | 'cannotOpen'
+            | 'elsewhere'
+            | 'restored'
             | 'session'
             | 'season'
             | 'today'

@@ -18,8 +18,8 @@ function loopOn(local: LocalDatabase, server: ReturnType<typeof fakeServer>, ran
   const loop = new SyncLoop({
     local: () => local,
     road: new Road({
-      personId: () => undefined,
-      session: async () => undefined,
+      who: () => ({}),
+      session: async () => 'same',
       date: () => undefined,
       fetch: server.fetch,
     }),
@@ -43,6 +43,7 @@ function loopOn(local: LocalDatabase, server: ReturnType<typeof fakeServer>, ran
       return free;
     },
     retryDue: async () => undefined,
+    meetSession: async () => undefined,
     settled: async () => undefined,
     signedIn: () => true,
     contact: () => contact,
@@ -53,6 +54,7 @@ function loopOn(local: LocalDatabase, server: ReturnType<typeof fakeServer>, ran
       sending: () => undefined,
       sentAt: () => undefined,
       outbox: async () => undefined,
+      restored: async () => undefined,
     },
   });
   return {

@@ -1,19 +1,24 @@
 import type { Kept, Outcome } from '@sendero/core';
+import { keepPage } from './fetched.ts';
 import {
-  recordKey,
+  remember,
   remembered,
-  toStore,
   type LocalDatabase,
+  type LocalSession,
   type OutboxEntry,
-  type Remembered,
 } from './localDatabase.ts';
 import { settleBatch, takeBatch } from './outbox.ts';
+import { anewOf, beginAnew, finishAnew, lastShared } from './restoredServer.ts';
 import { RoadProblem, type Road } from './road.ts';
 import type { Contact } from './store.ts';
 
 /** Entries and bytes of JSON sent at a time. */
 const MOST_ENTRIES = 500;
 const MOST_BYTES = 1_000_000;
+/** Bytes of JSON fetched at a time: little at first, more while it comes quickly, less when it does not. */
+const FIRST_PAGE = 100_000;
+const [LEAST_PAGE, MOST_PAGE] = [10_000, 2_000_000];
+const [QUICK_MS, SLOW_MS] = [1000, 10_000];
 const PHOTO_PIECE_BYTES = 128 * 1024;
 /** Talk to the server at least this often, while it is well. */
 const EVERY_MS = 20_000;
@@ -42,6 +47,8 @@ export interface LoopParts {
   alone(work: () => Promise<void>): Promise<boolean>;
   /** What was set aside for a while and is due goes back among what waits. */
   retryDue(): Promise<void>;
+  /** Turns to the workspace of a session. @throws RoadProblem when it is another than the one worked in */
+  meetSession(session: LocalSession): Promise<void>;
   /** Every edit of this tab is on disk. */
   settled(): Promise<unknown>;
   signedIn(): boolean;
@@ -54,6 +61,8 @@ export interface LoopParts {
     sending(sending: boolean): void;
     sentAt(at: string): void;
     outbox(): Promise<void>;
+    /** A server that was restored has been met, and what it lacks waits to be sent. */
+    restored(): Promise<void>;
   };
 }
 
@@ -74,6 +83,7 @@ export class SyncLoop {
   /** Halved when a batch is too big or wrong, until the culprit is alone; grows back with each success. */
   private most = MOST_ENTRIES;
   private failedAlone = 0;
+  private pageBytes = FIRST_PAGE;
   /** A change the server failed over again and again: to blame if it takes the next one. */
   private suspect: { entry: OutboxEntry; error: RoadProblem } | null = null;
 
@@ -139,10 +149,16 @@ export class SyncLoop {
       // A change once handed to the network can no longer be altered: make sure of the network first.
       if (this.parts.contact() !== 'online') await road.health();
       if (!this.parts.signedIn()) await road.signIn();
-      await this.parts.retryDue();
-      await this.sendEntries();
-      await this.sendPhotos();
-      for (const season of this.parts.seasons()) await this.fetchSeason(season);
+      try {
+        await this.exchange();
+      } catch (error) {
+        if (!(error instanceof RoadProblem) || error.trouble !== 'otherHistory') throw error;
+        // A place in the history that is not known there: is it another workspace, or was it restored?
+        await this.parts.meetSession(await road.session());
+        const places = (await remembered(this.parts.local(), 'places')) ?? [];
+        await beginAnew(this.parts.local(), await lastShared(road, places));
+        await this.exchange();
+      }
       this.failures = 0;
       this.notBefore = 0;
       tell.contact('online');
@@ -160,6 +176,23 @@ export class SyncLoop {
     }
   }
 
+  /** What waits goes out, what is new comes in. From a server that was restored everything comes first. */
+  private async exchange(): Promise<void> {
+    const { local, tell } = this.parts;
+    await this.parts.retryDue();
+    const anew = await anewOf(local());
+    if (anew) {
+      const held = Object.keys((await remembered(local(), 'seasons')) ?? {}).map(Number);
+      for (const season of new Set([...this.parts.seasons(), ...held]))
+        await this.fetchSeason(season);
+      await finishAnew(local(), new Date(this.parts.now()).toISOString());
+      await tell.restored();
+    }
+    await this.sendEntries();
+    await this.sendPhotos();
+    for (const season of this.parts.seasons()) await this.fetchSeason(season);
+  }
+
   private async sendEntries(): Promise<void> {
     const { local, road, tell } = this.parts;
     await this.parts.settled();
@@ -175,7 +208,12 @@ export class SyncLoop {
       let outcomes: Outcome[];
       let why: 'tooBig' | undefined;
       try {
-        ({ outcomes } = await road.commits(batch.map(({ commit }) => commit)));
+        const answered = await road.commits(
+          batch.map(({ commit }) => commit),
+          { history: await remembered(local(), 'place') },
+        );
+        outcomes = answered.outcomes;
+        if (answered.history) await remember(local(), 'place', answered.history);
         this.most = Math.min(MOST_ENTRIES, this.most * 2);
         this.failedAlone = 0;
         if (suspect) {
@@ -260,22 +298,23 @@ export class SyncLoop {
   }
 
   private async fetchSeason(season: number): Promise<void> {
-    const { local, road, tell } = this.parts;
+    const { local, road, tell, steady } = this.parts;
     for (;;) {
       const held = ((await remembered(local(), 'seasons')) ?? {})[season];
-      const page = await road.changes(held?.cursor ?? 0, season);
-      const transaction = local().transaction(['records', 'meta'], 'readwrite');
-      for (const { season: own, record } of page.changes)
-        void transaction
-          .objectStore('records')
-          .put(toStore(record, own ?? 0), recordKey(record.kind, record.id));
-      const seasons = ((await transaction.objectStore('meta').get('seasons')) ??
-        {}) as Remembered['seasons'];
-      const openedAt = seasons[season]?.openedAt ?? new Date(this.parts.now()).toISOString();
-      void transaction
-        .objectStore('meta')
-        .put({ ...seasons, [season]: { cursor: page.next, openedAt } }, 'seasons');
-      await transaction.done;
+      const history = (await anewOf(local())) ? undefined : await remembered(local(), 'place');
+      const began = steady();
+      let page;
+      try {
+        page = await road.changes(held?.cursor ?? 0, season, { history, bytes: this.pageBytes });
+      } catch (error) {
+        this.pageBytes = Math.max(LEAST_PAGE, this.pageBytes / 2);
+        throw error;
+      }
+      if (page.more && steady() - began < QUICK_MS)
+        this.pageBytes = Math.min(MOST_PAGE, this.pageBytes * 4);
+      else if (steady() - began > SLOW_MS)
+        this.pageBytes = Math.max(LEAST_PAGE, this.pageBytes / 2);
+      await keepPage(local(), season, page, new Date(this.parts.now()).toISOString());
       await tell.fetched(page.changes.map(({ record }) => record));
       if (!page.more) return;
     }
@@ -297,5 +336,6 @@ function refusal({ commit }: OutboxEntry, error: RoadProblem): Outcome[] {
 function contactAfter(error: unknown): Contact {
   if (!(error instanceof RoadProblem)) return 'noAnswer';
   const { trouble } = error;
-  return trouble === 'refused' || trouble === 'tooBig' ? 'unwell' : trouble;
+  if (trouble === 'refused' || trouble === 'tooBig') return 'unwell';
+  return trouble === 'otherHistory' || trouble === 'otherWorkspace' ? 'unknown' : trouble;
 }

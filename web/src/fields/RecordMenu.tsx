@@ -123,7 +123,7 @@ function MergeDialog<K extends Archivable>({
       id,
       data: store.getState().records[child].byId.get(id)!.data,
     }));
-    const gone: Marked = { op: 'delete', kind, id: record.id };
+    const gone: Marked = { op: 'delete', kind, id: record.id, mergedInto: twin.id };
     const done = device.putAll([{ kind, id: twin.id, data: into } as Draft, ...moved, gone]);
     if (!done.ok) return setProblem(Object.values(done.problems)[0]!);
     offer({

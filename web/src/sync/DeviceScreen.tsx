@@ -7,6 +7,7 @@ import { selectOne, useAll, useDevice } from '../data/hooks.ts';
 import { recordKey } from '../data/localDatabase.ts';
 import { useAppSelector } from '../data/store.ts';
 import { Held } from './Held.tsx';
+import { OtherWorkspaces } from './OtherWorkspaces.tsx';
 import { Refused } from './Refused.tsx';
 import { Storage } from './Storage.tsx';
 import { clockWords, statusWords } from './syncState.ts';
@@ -58,6 +59,7 @@ export default function DeviceScreen() {
           )}
         </div>
         <div className="stack">
+          <OtherWorkspaces />
           <Held />
           <Storage />
         </div>

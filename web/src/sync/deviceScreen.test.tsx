@@ -2,6 +2,7 @@ import { screen, waitFor, within } from '@testing-library/dom';
 import { describe, expect, it } from 'vitest';
 import { problem } from '../data/fakeServer.testing.ts';
 import { newId } from '../data/newId.ts';
+import { learnt } from '../data/store.ts';
 import { demoRecord, openApp, plain, type WholeApp } from '../app/wholeApp.testing.tsx';
 
 const status = () => plain(screen.getAllByRole('status')[0]!.textContent);
@@ -93,5 +94,14 @@ describe('this device', () => {
     await here.press(/^Give up/);
     await waitFor(() => expect(screen.queryByTestId('refused')).toBeNull());
     expect(here.shown('grower', id)!.data.name).toBe('Quill & Daughters');
+  });
+
+  it('names another workspace it worked in, and what of it waits', async () => {
+    const here = await openApp('/device');
+    expect(screen.queryByText('Other workspaces on this device')).toBeNull();
+    here.store.dispatch(learnt({ elsewhere: [{ id: newId(), name: 'Mesa Bench', unsent: 3 }] }));
+    const other = await screen.findByTestId('other-workspace');
+    expect(other.textContent).toContain('Mesa Bench, 3 changes not sent');
+    within(other).getByRole('button', { name: 'Save as a file' });
   });
 });

@@ -4,6 +4,9 @@ import { clockWords, statusWords } from './syncState.ts';
 
 const calm: SyncState = {
   ready: true,
+  cannotOpen: null,
+  elsewhere: [],
+  restored: null,
   tabs: 'fine',
   session: null,
   season: 2027,

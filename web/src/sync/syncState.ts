@@ -30,6 +30,8 @@ const WHY: Record<Exclude<Contact, 'unknown' | 'online'>, { here: string; then: 
 
 /** The truth about where this device's work is, in words. */
 export function statusWords({
+  ready,
+  cannotOpen,
   keeping,
   unsent,
   refused,
@@ -40,6 +42,14 @@ export function statusWords({
 }: SyncState): StatusWords {
   const turnedAway = refused.length + refusedPhotos.length;
   const cut = contact === 'unknown' || contact === 'online' ? null : WHY[contact];
+  if (cannotOpen)
+    return {
+      state: 'problem',
+      short: 'Cannot open!',
+      long: 'This device cannot open what it keeps of Sendero.',
+    };
+  // Nothing is known before what waits was read.
+  if (!ready) return { state: 'keeping', short: 'Opening …', long: 'Reading this device.' };
   if (diskProblem)
     return {
       state: 'problem',
