@@ -54,11 +54,20 @@ export class App {
   }
 
   /** Starts a server on a new database: a copy of the one that the set-up of the run filled, when it did. */
-  static async start({ demo, web }: { demo: boolean; web?: string }): Promise<App> {
+  static async start({
+    demo,
+    web,
+    own = false,
+  }: {
+    demo: boolean;
+    web?: string;
+    /** A workspace of its own, not a copy of the one that all tests begin with. */
+    own?: boolean;
+  }): Promise<App> {
     const given = process.env.DATABASE_URL;
     if (!given) throw new Error('DATABASE_URL is not set: run the tests with npm test');
     const app = new App();
-    const filled = process.env[templateVariable(demo)];
+    const filled = own ? undefined : process.env[templateVariable(demo)];
     app.name = `e2e_${randomUUID().replaceAll('-', '')}`;
     app.copy = `CREATE DATABASE ${app.name}${filled ? ` TEMPLATE ${filled}` : ''}`;
     app.databaseUrl = given.replace(/\/[^/]*$/, `/${app.name}`);
@@ -136,6 +145,26 @@ export class App {
     const gone = new Promise((resolve) => this.child!.once('exit', resolve));
     this.child!.kill(signal);
     await gone;
+  }
+
+  /** Keeps the database as it is now beside it. The server starts anew: nobody may be connected meanwhile. */
+  async backUp(): Promise<void> {
+    await this.kill();
+    await this.asAdmin([
+      `DROP DATABASE IF EXISTS ${this.name}_backup`,
+      `CREATE DATABASE ${this.name}_backup TEMPLATE ${this.name}`,
+    ]);
+    await this.run();
+  }
+
+  /** The database as it was backed up, under the same address. */
+  async restoreBackup(): Promise<void> {
+    await this.kill();
+    await this.asAdmin([
+      `DROP DATABASE ${this.name} WITH (FORCE)`,
+      `CREATE DATABASE ${this.name} TEMPLATE ${this.name}_backup`,
+    ]);
+    await this.run();
   }
 
   private get runs(): boolean {

@@ -18,6 +18,13 @@ export const FAULTS = [
   'sent twice',
   'clock jump',
   'reload',
+  'portal',
+  'proxy turns away',
+  '4 kB a second',
+  'walk deleted elsewhere',
+  'backed up',
+  'restored from the backup',
+  'another workspace',
 ] as const;
 export type Fault = (typeof FAULTS)[number];
 
@@ -28,7 +35,14 @@ const COSTLY: readonly Fault[] = [
   'tab closed in mid-tap',
   'second tab',
   'reload',
+  'portal',
+  'walk deleted elsewhere',
+  'backed up',
+  'restored from the backup',
+  'another workspace',
 ];
+
+const OF_BACKUPS: readonly Fault[] = ['backed up', 'restored from the backup'];
 
 /** Rows that are tapped on; each is one count that all devices share. */
 const ROWS = 6;
@@ -48,6 +62,8 @@ interface FaultyDevice {
  * Two devices with one or two tabs each tap on the same six counts while the faults of a seed happen.
  * At the end everything is mended and what was shown as kept is compared with the database.
  *
+ * @param of.restores whether older backups are put in place among the other faults. What two devices did on top of one and of what it lost can
+ *   then be a choice; without it every figure must agree, also after the one restore at the end
  * @param of.costlyOneIn so many draws of a fault that costs a page or a process one happens; the others are drawn anew
  * @returns faults by kind, taps made, and the figures of each row: tapped and in the database
  */
@@ -57,8 +73,15 @@ export async function faultRun(
     seed,
     faults,
     costlyOneIn = 1,
+    restores = false,
     say,
-  }: { seed: number; faults: number; costlyOneIn?: number; say?(line: string): void },
+  }: {
+    seed: number;
+    faults: number;
+    costlyOneIn?: number;
+    restores?: boolean;
+    say?(line: string): void;
+  },
 ) {
   const random = seededRandom(seed);
   const app = await App.start({ demo: false });
@@ -66,6 +89,13 @@ export async function faultRun(
   const happened = Object.fromEntries(FAULTS.map((fault) => [fault, 0])) as Record<Fault, number>;
   const tapped = Array.from({ length: ROWS }, () => 0);
   let down = false;
+  let backedUp = false;
+  // Another workspace, for when the address leads to it for a while.
+  const other = await App.start({ demo: false, own: true });
+  const back = async () => {
+    if (down) await app.run();
+    down = false;
+  };
 
   const openTab = async (device: FaultyDevice) => {
     const address = `/walks/${walk}?stop=1`;
@@ -96,6 +126,7 @@ export async function faultRun(
   };
   /** Taps a row so many times, as a thumb does, and leaves the page no time to rest. */
   const tap = async ({ page }: Tab, row: number, times: number) => {
+    await page.locator('[data-tally=inStep]').waitFor();
     const made = await page.evaluate(
       ([which, n]) => {
         document.querySelectorAll<HTMLButtonElement>('[data-row-tab]')[which!]!.click();
@@ -170,12 +201,60 @@ export async function faultRun(
         await tab.page.reload();
         await tab.page.locator('[data-tally=inStep]').waitFor();
         break;
+      case 'portal': {
+        // Also met by a page that starts anew: it comes from the device.
+        device.road.portal = true;
+        await kept(tab);
+        await tab.page.reload();
+        await tab.page.locator('[data-tally=inStep]').waitFor();
+        await tap(tab, row, 2);
+        await kept(tab);
+        device.road.portal = false;
+        break;
+      }
+      case 'proxy turns away':
+        device.road.proxyAnswers = device.road.proxyAnswers
+          ? null
+          : [402, 403, 404, 405, 413][random.below(5)]!;
+        break;
+      case '4 kB a second':
+        device.road.bytesPerSecond = device.road.bytesPerSecond ? null : 4000;
+        break;
+      case 'walk deleted elsewhere':
+        await back();
+        await deleteWalk(app, walk);
+        await tap(tab, row, 1).catch(() => undefined);
+        await kept(tab);
+        // Whoever taps on brings it back; without a tap after it, a person would have to.
+        await restoreWalk(app, walk);
+        await tab.page.locator('[data-tally=inStep]').waitFor();
+        break;
+      case 'backed up':
+        await app.backUp();
+        [backedUp, down] = [true, false];
+        break;
+      case 'restored from the backup':
+        if (!backedUp) await app.backUp();
+        // Until then everything counts as sent, to be sent back: nothing is under way.
+        await app.restoreBackup();
+        [backedUp, down] = [true, false];
+        break;
+      case 'another workspace':
+        device.road.target = other.url;
+        await tab.page.waitForTimeout(1500);
+        device.road.target = app.url;
+        await back();
+        await device.context.setOffline(false);
+        device.road.proxyAnswers = null;
+        await tab.page.locator('[data-tally=inStep]').waitFor({ timeout: 60_000 });
+        break;
     }
     happened[fault] += 1;
   };
 
   const drawn = (): Fault => {
     const fault = FAULTS[random.below(FAULTS.length)]!;
+    if (!restores && OF_BACKUPS.includes(fault)) return drawn();
     return COSTLY.includes(fault) && random.below(costlyOneIn) > 0 ? drawn() : fault;
   };
   for (let i = 0; i < faults; i++) {
@@ -191,30 +270,58 @@ export async function faultRun(
 
   if (app.endedByItself) throw new Error('the server ended by itself: see what it said above');
   // All is well again: everything that was kept arrives.
-  if (down) await app.run();
+  await back();
   for (const device of devices) {
-    device.road.next = null;
+    Object.assign(device.road, {
+      next: null,
+      answers: null,
+      portal: false,
+      proxyAnswers: null,
+      bytesPerSecond: null,
+    });
     await device.context.setOffline(false);
     for (const tab of device.tabs) await kept(tab);
   }
-  for (let round = 0; round < 2; round++)
-    for (const { tabs } of devices) {
-      const { page } = tabs[0]!;
-      await page.goto('/device');
-      await page.getByRole('button', { name: 'Send and fetch now' }).click();
-      await page
-        .getByText('Everything on this device is with the server.')
-        .waitFor({ timeout: 60_000 });
+  const sendAll = async () => {
+    for (let round = 0; round < 2; round++)
+      for (const { tabs } of devices) {
+        const { page } = tabs[0]!;
+        await page.goto('/device');
+        await page.getByRole('button', { name: 'Send and fetch now' }).click();
+        await page
+          .getByText('Everything on this device is with the server.')
+          .waitFor({ timeout: 60_000 });
+      }
+  };
+  const toTheWalk = () =>
+    Promise.all(devices.map(({ tabs }) => tabs[0]!.page.goto(`/walks/${walk}?stop=1`)));
+  await sendAll();
+  if (!restores) {
+    // And once the server is set back to before the last taps of both.
+    await app.backUp();
+    await toTheWalk();
+    for (const [i, { tabs }] of devices.entries()) {
+      await tap(tabs[0]!, i, 3);
+      await tap(tabs[0]!, 2, 2);
+      await kept(tabs[0]!);
     }
+    await sendAll();
+    await app.restoreBackup();
+    happened['backed up'] += 1;
+    happened['restored from the backup'] += 1;
+    await sendAll();
+  }
   const stored = await app.sql<{ id: string; n: number }>(
     `SELECT id, (payload ->> 'inStep')::int AS n FROM observations`,
   );
   const inDatabase = counts.map((id) => stored.find((one) => one.id === id)?.n ?? 0);
-  const conflicts = await app.sql(`SELECT id FROM conflicts`);
+  const conflicts = await app.sql<{ about: string }>(
+    `SELECT payload ->> 'recordId' AS about FROM conflicts`,
+  );
+  await toTheWalk();
   const shown: number[][] = [];
   for (const { tabs } of devices) {
     const { page } = tabs[0]!;
-    await page.goto(`/walks/${walk}?stop=1`);
     await page.locator('[data-row-tab]').first().waitFor();
     shown.push(
       await page
@@ -235,7 +342,9 @@ export async function faultRun(
     road.close();
   }
   await app.kill();
-  return { happened, met, tapped, inDatabase, shown, conflicts: conflicts.length };
+  await other.kill();
+  const choices = counts.map((id) => conflicts.some(({ about }) => about === id));
+  return { happened, met, tapped, inDatabase, shown, choices };
 }
 
 /** PostgreSQL goes away under the server and comes back a moment later. */
@@ -250,6 +359,30 @@ async function databaseGone(app: App): Promise<void> {
   await new Promise((resolve) => setTimeout(resolve, 300));
   await admin.query(`ALTER DATABASE ${name} ALLOW_CONNECTIONS true`);
   await admin.end();
+}
+
+/** Somebody at a desk deletes the walk that others are at; and, at the end, one of them brings it back. */
+const deleteWalk = (app: App, walk: string) => markWalk(app, walk, 'delete');
+const restoreWalk = (app: App, walk: string) => markWalk(app, walk, 'restore');
+async function markWalk(app: App, walk: string, op: 'delete' | 'restore'): Promise<void> {
+  const { cookie } = await signedIn(app);
+  const [held] = await app.sql<{ revision: number; gone: boolean }>(
+    `SELECT revision, deleted_at IS NOT NULL AS gone FROM walks WHERE id = '${walk}'`,
+  );
+  if (held!.gone === (op === 'delete')) return;
+  await fetch(`${app.url}/api/v1/commits`, {
+    method: 'POST',
+    headers: { cookie, 'content-type': 'application/json' },
+    body: JSON.stringify({
+      commits: [
+        {
+          id: randomUUID(),
+          madeAt: new Date().toISOString(),
+          changes: [{ op, kind: 'walk', id: walk, baseRevision: held!.revision }],
+        },
+      ],
+    }),
+  });
 }
 
 /** A walk with one stop and a count of zero in each row. */

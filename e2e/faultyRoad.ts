@@ -15,6 +15,14 @@ export interface FaultyRoad {
   next: 'lose the answer' | 'send it twice' | null;
   /** Every batch is answered so, until it is null again. */
   answers: number | null;
+  /** A network's portal answers everything with a page of its own, from another year. */
+  portal: boolean;
+  /** A proxy in between turns away all of the API with this, in words of its own. */
+  proxyAnswers: number | null;
+  /** Answers trickle with so many bytes a second; null: at once. */
+  bytesPerSecond: number | null;
+  /** Where the road leads. */
+  target: string;
   /** Files of the app whose download breaks off. */
   missing: RegExp | null;
   /** Batches that met each trick. */
@@ -22,11 +30,25 @@ export interface FaultyRoad {
   close(): void;
 }
 
+const STRANGERS_DATE = 'Sun, 01 Jan 2040 10:00:00 GMT';
+
+/** Sends an answer in small parts, as a poor signal brings it. */
+async function trickle(body: Buffer, response: ServerResponse, road: FaultyRoad): Promise<void> {
+  const EVERY_MS = 100;
+  for (let at = 0; at < body.length && !response.destroyed;) {
+    const part = Math.ceil(((road.bytesPerSecond ?? 1e9) * EVERY_MS) / 1000);
+    response.write(body.subarray(at, at + part));
+    at += part;
+    if (at < body.length) await new Promise((resolve) => setTimeout(resolve, EVERY_MS));
+  }
+  response.end();
+}
+
 /** Opens a road to a server's address. */
 export async function openFaultyRoad(target: string): Promise<FaultyRoad> {
-  const { hostname, port } = new URL(target);
   const ask = (to: IncomingMessage, body: Buffer) =>
     new Promise<IncomingMessage>((resolve, reject) => {
+      const { hostname, port } = new URL(road.target);
       const onward = request(
         { hostname, port, path: to.url, method: to.method, headers: to.headers },
         resolve,
@@ -41,6 +63,15 @@ export async function openFaultyRoad(target: string): Promise<FaultyRoad> {
   };
   const pass = async (to: IncomingMessage, response: ServerResponse) => {
     const body = await whole(to);
+    const api = to.url!.startsWith('/api/');
+    if (road.portal) {
+      response.writeHead(200, { 'content-type': 'text/html', date: STRANGERS_DATE });
+      return void response.end('<html><title>Sign in to this network</title></html>');
+    }
+    if (api && road.proxyAnswers) {
+      response.writeHead(road.proxyAnswers, { 'content-type': 'text/html', date: STRANGERS_DATE });
+      return void response.end('<html>The proxy does not let this through</html>');
+    }
     if (road.missing?.test(to.url!)) return void response.destroy();
     const batch = to.url!.endsWith('/commits');
     const trick = batch ? road.next : null;
@@ -60,6 +91,7 @@ export async function openFaultyRoad(target: string): Promise<FaultyRoad> {
       road.met.doubled += 1;
     }
     response.writeHead(answer.statusCode!, answer.headers);
+    if (road.bytesPerSecond !== null) return trickle(await whole(answer), response, road);
     // A server killed in mid-answer ends the answer here too: else whoever asked waits for ever.
     await pipeline(answer, response);
   };
@@ -72,6 +104,10 @@ export async function openFaultyRoad(target: string): Promise<FaultyRoad> {
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
     next: null,
     answers: null,
+    portal: false,
+    proxyAnswers: null,
+    bytesPerSecond: null,
+    target,
     missing: null,
     met: { lost: 0, doubled: 0 },
     close() {

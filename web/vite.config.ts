@@ -1,8 +1,14 @@
+import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { compression, defineAlgorithm } from 'vite-plugin-compression2';
 import { VitePWA } from 'vite-plugin-pwa';
 import { BROTLI, pack } from './pack.ts';
+import { SUM_BYTES } from './src/keptFiles.ts';
+
+const sumOf = (bytes: Uint8Array) =>
+  createHash('sha256').update(bytes).digest().subarray(0, SUM_BYTES).toString('base64');
 
 export default defineConfig({
   plugins: [
@@ -31,7 +37,18 @@ export default defineConfig({
       srcDir: 'src',
       // The name that devices already look for.
       filename: 'sw.ts',
-      injectManifest: { globPatterns: ['**/*.{js,css,html,svg,woff2}'] },
+      injectManifest: {
+        globPatterns: ['**/*.{js,css,html,svg,woff2}'],
+        // What each file must be, so that no page of a network's portal is kept in its place.
+        manifestTransforms: [
+          (entries) => ({
+            manifest: entries.map((entry) => ({
+              ...entry,
+              sum: sumOf(readFileSync(new URL(`./dist/${entry.url}`, import.meta.url))),
+            })),
+          }),
+        ],
+      },
     }),
   ],
   // The server takes changes from pages of its own address only: it hears the one that the browser asked.

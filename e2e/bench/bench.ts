@@ -237,6 +237,7 @@ async function faults(): Promise<void> {
   const run = await faultRun(browser, {
     seed,
     faults: 1000,
+    restores: true,
     say: (line) => console.log(`  … ${line}`),
   });
   await browser.close();
@@ -246,14 +247,16 @@ async function faults(): Promise<void> {
   const sum = (figures: number[]) => figures.reduce((a, b) => a + b);
   console.log(`  tapped, by row:      ${run.tapped.join(' ')}`);
   console.log(`  in the database:     ${run.inDatabase.join(' ')}`);
-  const apart = run.tapped.map((taps, row) => Math.abs(taps - run.inDatabase[row]!));
+  console.log(`  told as a choice:    ${run.choices.map(Number).join(' ')}`);
+  const apart = run.tapped.map((taps, row) =>
+    run.choices[row] ? 0 : Math.abs(taps - run.inDatabase[row]!),
+  );
   report(
-    `taps that are not in the database exactly once, of ${sum(run.tapped)}`,
+    `taps neither in the database exactly once nor in a choice, of ${sum(run.tapped)}`,
     sum(apart),
     '',
     0,
   );
-  report('conflicts made of taps', run.conflicts, '', 0);
 }
 
 const percent = (share: number) => `${Math.round(100 * share)} %`.padStart(5);

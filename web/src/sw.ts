@@ -1,36 +1,47 @@
-import { isForLater, PACK, WORTH_THE_PACK } from './keptFiles.ts';
+import { isFile, isForLater, PACK, WORTH_THE_PACK, type AppFile } from './keptFiles.ts';
 
 declare const self: ServiceWorkerGlobalScope & {
   /** Every file of this build with its version, put in by the build. */
-  __WB_MANIFEST: { url: string; revision: string | null }[];
+  __WB_MANIFEST: AppFile[];
 };
 
 /**
  * Keeps the app on the device. What a stand walk needs comes first, in one file where most of it is missing; the rest follows
  * one by one in the background. A piece that fails to download holds nothing up: it is fetched when it is asked for, or
- * the next time round.
+ * the next time round. Nothing is kept that is not the very file of this build, and what was kept is looked over at each start.
  */
 const FILES = self.__WB_MANIFEST;
 const CACHE = 'sendero-app';
 const addressOf = (url: string) => new URL(url, self.location.origin).href;
 /** Files whose name says their content never change; the start page is kept under its build. */
-const keyOf = ({ url, revision }: { url: string; revision: string | null }) =>
+const keyOf = ({ url, revision }: AppFile) =>
   revision === null || url.startsWith('assets/')
     ? addressOf(url)
     : `${addressOf(url)}?build=${revision}`;
 const BY_ADDRESS = new Map(FILES.map((file) => [addressOf(file.url), file]));
 const START = FILES.find(({ url }) => url === 'index.html')!;
 
-async function missing(cache: Cache, files: typeof FILES): Promise<typeof FILES> {
+async function missing(cache: Cache, files: readonly AppFile[]): Promise<AppFile[]> {
   const kept = new Set((await cache.keys()).map(({ url }) => url));
   return files.filter((file) => !kept.has(keyOf(file)));
 }
 
+/** Lets go of what is kept in a file's place and is not that file. */
+let healed = false;
+async function heal(cache: Cache): Promise<void> {
+  if (healed) return;
+  healed = true;
+  for (const file of FILES) {
+    const kept = await cache.match(keyOf(file));
+    if (kept && !(await isFile(kept, file))) await cache.delete(keyOf(file));
+  }
+}
+
 /** Most of the app in one request. What is not in it, or not in this build, is left to be fetched by itself. */
-async function keepPack(cache: Cache, files: typeof FILES): Promise<void> {
+async function keepPack(cache: Cache, files: readonly AppFile[]): Promise<void> {
   try {
     const response = await fetch(addressOf(PACK), { cache: 'no-cache' });
-    if (!response.ok) return;
+    if (!response.ok || response.redirected) return;
     const texts = (await response.json()) as Record<string, string>;
     await Promise.all(
       files.map(async (file) => {
@@ -38,7 +49,8 @@ async function keepPack(cache: Cache, files: typeof FILES): Promise<void> {
         if (text === undefined) return;
         const type = file.url.endsWith('.css') ? 'text/css' : 'text/javascript';
         const headers = { 'content-type': `${type}; charset=utf-8` };
-        await cache.put(keyOf(file), new Response(text, { headers }));
+        const made = new Response(text, { headers });
+        if (await isFile(made, file)) await cache.put(keyOf(file), made);
       }),
     );
   } catch {
@@ -46,18 +58,31 @@ async function keepPack(cache: Cache, files: typeof FILES): Promise<void> {
   }
 }
 
-async function keep(files: typeof FILES): Promise<void> {
+async function keep(files: readonly AppFile[]): Promise<void> {
   const cache = await caches.open(CACHE);
+  await heal(cache);
   const absent = await missing(cache, files);
   if (absent.length > WORTH_THE_PACK) await keepPack(cache, absent);
   for (const file of await missing(cache, absent)) {
     try {
       const response = await fetch(addressOf(file.url), { cache: 'no-cache' });
-      if (response.ok) await cache.put(keyOf(file), response);
+      if (await isFile(response, file)) await cache.put(keyOf(file), response);
     } catch {
       // No signal just now: see above.
     }
   }
+}
+
+/** Whether another build's start page is kept that is none of ours: whoever opens the app would see that, and no offer of this build. */
+async function isStartBroken(cache: Cache): Promise<boolean> {
+  const own = keyOf(START);
+  const others = (await cache.keys()).filter(
+    ({ url }) => url.startsWith(addressOf(START.url)) && url !== own,
+  );
+  const texts = await Promise.all(
+    others.map(async (other) => (await (await cache.match(other))?.text()) ?? ''),
+  );
+  return texts.some((text) => !text.includes('id="root"'));
 }
 
 self.addEventListener('install', (event) => {
@@ -68,6 +93,7 @@ self.addEventListener('install', (event) => {
       const cache = await caches.open(CACHE);
       if (!(await cache.match(keyOf(START))))
         throw new Error('the start page could not be fetched');
+      if (await isStartBroken(cache)) await self.skipWaiting();
     }),
   );
 });
@@ -102,9 +128,9 @@ self.addEventListener('fetch', (event) => {
     (async () => {
       const cache = await caches.open(CACHE);
       const kept = await cache.match(keyOf(file));
-      if (kept) return kept;
+      if (kept && (file !== START || (await isFile(kept, file)))) return kept;
       const response = await fetch(request);
-      if (response.ok) await cache.put(keyOf(file), response.clone());
+      if (await isFile(response, file)) await cache.put(keyOf(file), response.clone());
       return response;
     })(),
   );

@@ -191,3 +191,26 @@ it('the same revision number with other data is another version: what goes toget
   expect(send('Ife', [edit('Long 40 east', null)]).outcome).toBe('applied');
   expect(at('field', idOf('field')).data).toMatchObject({ name: 'Long 40 east', areaM2: 160_000 });
 });
+
+it('two devices send back what a restored server lost: the later version counts, whichever comes first', () => {
+  const orders = [
+    [5, 4],
+    [4, 5],
+  ];
+  for (const order of orders) {
+    const { send, put, idOf, dataOf, at } = season();
+    const base = dataOf('field');
+    for (const revision of order)
+      expect(
+        send('Ife', [
+          put(
+            'field',
+            idOf('field'),
+            { ...base, name: `Long ${revision}` },
+            { baseRevision: 1, base, exactBase: true, lostRevision: revision },
+          ),
+        ]).outcome,
+      ).toBe('applied');
+    expect(at('field', idOf('field')).data).toMatchObject({ name: 'Long 5' });
+  }
+});

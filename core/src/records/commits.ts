@@ -35,6 +35,8 @@ export const changeSchema = z.object({
   exactBase: z.optional(z.boolean()),
   /** Deleted because it is the same as this one, which stays: what comes later and belongs to it follows. */
   mergedInto: z.optional(z.uuid('Record ids are UUIDs.')),
+  /** The revision this had on a server that was restored from an older backup since: it is sent back. */
+  lostRevision: z.optional(z.int().check(z.gte(0), z.lte(2_000_000_000))),
   /** Number of the last change its maker had heard of when it was deleted. */
   knewSeq: z.optional(z.int().check(z.gte(0), z.lte(1e15))),
   /** The tallies of the kind were changed by taps alone: they are to be added to what others tapped. */
@@ -210,7 +212,7 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
         if (!above) continue;
         bringBack(above.kind, above.data);
         if (above.deletedAt === null) continue;
-        const { mergedInto: _, ...record } = above;
+        const { mergedInto: _into, lost: _lost, ...record } = above;
         keep({
           ...record,
           revision: above.revision + 1,
@@ -228,6 +230,12 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
 
     for (const change of commit.changes) {
       const current = lookUp(change.kind, change.id) as Kept | undefined;
+      // Sent back by two devices: the later version counts, whoever comes first.
+      const sentBack = current?.lost !== undefined && change.lostRevision !== undefined;
+      if (sentBack && current.lost! >= change.lostRevision!) {
+        own.set(key(current.kind, current.id), current);
+        continue;
+      }
       if (change.kind === 'workspace' && !current)
         return refused({ id: 'This workspace is not yours: sign in to it.' });
       if (change.kind === 'conflict' && !current)
@@ -253,7 +261,9 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
         const follows = followed(change.kind, data);
         const problems = checkRelations(change.kind, follows, lookUp);
         if (Object.keys(problems).length > 0) return refused(problems);
-        const apart = mergedWith(current, change, follows, lookUp);
+        const apart = sentBack
+          ? { data: follows, clash: false, merged: false }
+          : mergedWith(current, change, follows, lookUp);
         if (apart.merged || follows !== data) together.add(key(change.kind, change.id));
         data = apart.data;
         clash = apart.clash;
@@ -265,7 +275,7 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
       }
       // Writing to a deleted record brings it back.
       if (change.op !== 'put')
-        clash = current !== undefined && current.revision !== change.baseRevision;
+        clash = !sentBack && current !== undefined && current.revision !== change.baseRevision;
       // Deleted by somebody who did not see what others have put below it since: they choose.
       if (change.op === 'delete' && !clash && change.mergedInto === undefined)
         clash =
@@ -308,6 +318,7 @@ export function decideCommits(commits: readonly Commit[], context: DecisionConte
         ...(change.op === 'delete' && change.mergedInto !== undefined
           ? { mergedInto: change.mergedInto }
           : {}),
+        ...(change.lostRevision === undefined ? {} : { lost: change.lostRevision }),
         revision: (current?.revision ?? 0) + 1,
         deletedAt,
         editedBy: context.person,

@@ -66,6 +66,8 @@ export interface Kept<K extends Kind = Kind> {
   deletedAt: string | null;
   /** Deleted because it is the same as this one, which stays. */
   mergedInto?: string;
+  /** Sent back to a server that was restored from an older backup: the revision it had there before. */
+  lost?: number;
   editedBy: string;
   editedAt: string;
   data: DataOf<K>;

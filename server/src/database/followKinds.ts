@@ -31,6 +31,7 @@ export async function followKinds(sequelize: Sequelize, transaction: Transaction
         workspace_id uuid NOT NULL REFERENCES workspaces (id), id uuid NOT NULL, revision integer NOT NULL CHECK (revision > 0),
         deleted_at timestamptz, edited_by text NOT NULL, edited_at timestamptz NOT NULL, shape integer NOT NULL, payload jsonb NOT NULL,
         PRIMARY KEY (workspace_id, id))`);
+    if (!has(table, 'lost')) await run(`ALTER TABLE ${table} ADD COLUMN lost integer`);
     if (!has(table, 'merged_into')) await run(`ALTER TABLE ${table} ADD COLUMN merged_into uuid`);
     for (const [attribute, type] of Object.entries(indexed)) {
       const column = quoted(attribute);

@@ -75,6 +75,7 @@ export function defineModels(sequelize: Sequelize): Models {
         revision: integer,
         deletedAt: optional(DataTypes.DATE),
         mergedInto: optional(DataTypes.UUID),
+        lost: optional(DataTypes.INTEGER),
         editedBy: text,
         editedAt: { type: DataTypes.DATE, ...required },
         shape: integer,

@@ -81,6 +81,7 @@ it('a kind that is new here gets its table, its columns and its way to what it b
       'edited_at',
       'edited_by',
       'id',
+      'lost',
       'merged_into',
       'payload',
       'planting_id',

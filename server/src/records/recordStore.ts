@@ -28,6 +28,7 @@ function toRecord(kind: Kind, model: Model): Kept {
     revision: row.revision,
     deletedAt: plain(row.deletedAt) ?? null,
     ...(row.mergedInto ? { mergedInto: row.mergedInto } : {}),
+    ...(typeof row.lost === 'number' ? { lost: row.lost } : {}),
     editedBy: row.editedBy,
     editedAt: plain(row.editedAt),
     data: row.payload,
@@ -37,7 +38,7 @@ function toRecord(kind: Kind, model: Model): Kept {
 /** A record as a table row. */
 function toRow(
   workspaceId: string,
-  { kind, id, version, revision, deletedAt, mergedInto, editedBy, editedAt, data }: Kept,
+  { kind, id, version, revision, deletedAt, mergedInto, lost, editedBy, editedAt, data }: Kept,
 ): Record<string, unknown> {
   const copies = dataColumns(kind).map((name) => [
     name,
@@ -50,6 +51,7 @@ function toRow(
     revision,
     deletedAt,
     mergedInto: mergedInto ?? null,
+    lost: lost ?? null,
     editedBy,
     editedAt,
     ...Object.fromEntries(copies),
@@ -118,6 +120,7 @@ export async function writeRecords(
         'revision',
         'deletedAt',
         'mergedInto',
+        'lost',
         'editedBy',
         'editedAt',
         'shape',

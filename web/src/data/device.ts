@@ -524,22 +524,38 @@ export class Device {
     const before = this.sync.session;
     const other = before !== null && before.workspaceId !== session.workspaceId;
     if (other) {
-      // What belongs to the one before stays in its own database: nothing of it is sent here.
+      // What belongs to the one before stays in its own database: nothing of it is sent here, and nothing of it is shown or edited meanwhile.
+      this.store.dispatch(learnt({ ready: false }));
+      await this.view.settled();
       const name = await turnTo(this.home, {
         from: { id: before.workspaceId, name: this.workspaceName() },
         to: session.workspaceId,
       });
       this.local = name === HOME ? this.home : await openLocalDatabase(name);
     }
+    // Whoever worked here before goes on, not whoever is first.
+    const earlier = other ? await remembered(this.local, 'session') : undefined;
     await remember(this.local, 'session', session);
     if (other) {
       this.say({ workspace: true });
       await this.load();
+      this.store.dispatch(learnt({ ready: true }));
+      if (earlier && earlier.person.id !== session.person.id)
+        await this.becomePerson(earlier.person.id);
       return 'other';
     }
     this.learn({ session });
     if (this.sync.season === null) this.store.dispatch(learnt({ season: session.season }));
     return 'same';
+  }
+
+  /** Another tab of this device has turned to another workspace. */
+  private async turned(): Promise<void> {
+    this.store.dispatch(learnt({ ready: false }));
+    await this.view.settled();
+    await this.openDatabase();
+    await this.load();
+    this.store.dispatch(learnt({ ready: true }));
   }
 
   private workspaceName(): string {
@@ -645,7 +661,7 @@ export class Device {
 
   private hear(word: Word): void {
     if ('learnt' in word) return void this.store.dispatch(learnt(word.learnt));
-    if ('workspace' in word) return void this.openDatabase().then(() => this.load());
+    if ('workspace' in word) return void this.turned();
     if ('reload' in word) return void this.view.load(this.sync.season ?? 0);
     if ('keys' in word)
       word.keys

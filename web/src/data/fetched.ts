@@ -38,7 +38,6 @@ export async function keepPage(
   const openedAt = seasons[season]?.openedAt ?? now;
   void meta.put({ ...seasons, [season]: { cursor: page.next, openedAt } }, 'seasons');
   if (page.history) {
-    void meta.put(page.history, 'place');
     const places = (await meta.get('places')) as string[] | undefined;
     void meta.put(withPlace(places, page.history), 'places');
   }

@@ -67,6 +67,9 @@ export function toStore(
   return { ...record, ...(parent === undefined ? { season } : { parent }), ...came };
 }
 
+/** The number of the last change before a place in the server's history. @example seqOf('41.0190f…') // 41 */
+export const seqOf = (place: string): number => Number(place.split('.')[0]);
+
 /** What this device holds of a season. */
 export interface HeldSeason {
   /** Number of the last change fetched. */
@@ -82,10 +85,8 @@ export interface Remembered {
   /** The season on the screen. */
   season: number;
   clock: RememberedClock;
-  /** Places in the server's history that were fetched up to, oldest first. */
+  /** Places in the server's history that were heard of, oldest first. */
   places: string[];
-  /** The newest place heard of, with an answer to what was sent or fetched. */
-  place: string;
   /** Everything is being fetched anew, from a server that was restored: the last change it and this device had in common. */
   anew: { sharedSeq: number; round: number; sentBack?: number };
   /** Rounds of fetching everything anew so far. */

@@ -15,6 +15,7 @@ import { v7 as uuidv7 } from 'uuid';
 import {
   NOT_FETCHED,
   recordKey,
+  seqOf,
   toStore,
   type LocalDatabase,
   type OutboxEntry,
@@ -227,7 +228,8 @@ export async function settleBatch(
   local: LocalDatabase,
   batch: readonly OutboxEntry[],
   outcomes: readonly Outcome[],
-  by: { name: string; now: string },
+  /** Who works here, when it was answered, and the place in the server's history after it. */
+  by: { name: string; now: string; place?: string },
   /** Why what is refused here was turned away, where that may pass. */
   why?: 'tooBig' | 'unwell',
 ): Promise<string[]> {
@@ -251,7 +253,9 @@ export async function settleBatch(
       editedAt: by.now,
       data,
     };
-    void records.put(toStore(record as Kept, before?.season ?? NOT_FETCHED), keyOf(change));
+    // It came with this change or one before.
+    const came = by.place === undefined ? {} : { seq: seqOf(by.place) };
+    void records.put(toStore(record as Kept, before?.season ?? NOT_FETCHED, came), keyOf(change));
   };
   const settled: Promise<void>[] = [];
   const applied = new Map<string, { revision: number; change: Change | undefined }>();

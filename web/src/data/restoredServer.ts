@@ -3,6 +3,7 @@ import { v5 as uuidv5 } from 'uuid';
 import {
   recordKey,
   remembered,
+  seqOf,
   type LocalDatabase,
   type OutboxEntry,
   type Remembered,
@@ -15,7 +16,7 @@ const MOST_PLACES = 128;
 /** Commits that send something back are named by what they hold, below this name: many devices may send back the same. */
 const SENT_BACK = '5a1c9c5e-6d7f-4f0b-9c39-1f4f3f0e7f10';
 
-/** Notes a place in the server's history that this device has fetched up to. */
+/** Notes a place in the server's history that this device has heard of. */
 export function withPlace(places: readonly string[] = [], place: string): string[] {
   if (places.at(-1) === place) return [...places];
   const all = [...places, place];
@@ -25,13 +26,23 @@ export function withPlace(places: readonly string[] = [], place: string): string
   return all.filter((_, i) => i >= half || i % 2 === 0);
 }
 
+/** The newest place in the server's history that this device has heard of. */
+export const newestPlace = async (local: LocalDatabase) =>
+  (await remembered(local, 'places'))?.at(-1);
+
+export async function rememberPlace(local: LocalDatabase, place: string): Promise<void> {
+  const transaction = local.transaction('meta', 'readwrite');
+  const places = (await transaction.store.get('places')) as string[] | undefined;
+  void transaction.store.put(withPlace(places, place), 'places');
+  await transaction.done;
+}
+
 /**
  * The number of the last change that this device and the server have in common; 0 when nothing is. Asked with few requests: places run in order.
  *
  * @throws RoadProblem when the server cannot be asked
  */
 export async function lastShared(road: Road, places: readonly string[]): Promise<number> {
-  const seqOf = (place: string) => Number(place.split('.')[0]);
   const isShared = async (place: string) => {
     try {
       await road.changes(seqOf(place), 0, { history: place, bytes: 1 });
@@ -85,8 +96,10 @@ export function lostVersion(
 ): Change | null {
   const sameMark = (held.deletedAt === null) === (now.deletedAt === null);
   if (!atRisk(held, sharedSeq) || (sameMark && sameData(held.data, now.data))) return null;
-  const change = { kind: held.kind, id: held.id };
-  const newer = !atRisk(now, sharedSeq);
+  // Another device has sent back what it had: the later of the two counts.
+  if (now.lost !== undefined && now.lost >= held.revision) return null;
+  const change = { kind: held.kind, id: held.id, lostRevision: held.revision };
+  const newer = !atRisk(now, sharedSeq) || now.lost !== undefined;
   if (held.deletedAt !== null)
     return newer ? { ...change, op: 'delete', baseRevision: now.revision } : null;
   const data = { data: held.data, version: held.version };
@@ -156,13 +169,14 @@ export async function finishAnew(local: LocalDatabase, now: string): Promise<num
     transaction.objectStore('outbox') as never,
     lacking
       .filter(({ kind }) => kind !== 'conflict' && kind !== 'workspace')
-      .map(({ kind, id, data, version }): Change => ({
+      .map(({ kind, id, data, version, revision }): Change => ({
         op: 'put',
         kind,
         id,
         data,
         version: version ?? kindOf(kind).version,
         baseRevision: 0,
+        lostRevision: revision,
       })),
     now,
   );

@@ -1,14 +1,20 @@
 import type { Kept, Outcome } from '@sendero/core';
 import { keepPage } from './fetched.ts';
 import {
-  remember,
   remembered,
   type LocalDatabase,
   type LocalSession,
   type OutboxEntry,
 } from './localDatabase.ts';
 import { settleBatch, takeBatch } from './outbox.ts';
-import { anewOf, beginAnew, finishAnew, lastShared } from './restoredServer.ts';
+import {
+  anewOf,
+  beginAnew,
+  finishAnew,
+  lastShared,
+  newestPlace,
+  rememberPlace,
+} from './restoredServer.ts';
 import { RoadProblem, type Road } from './road.ts';
 import type { Contact } from './store.ts';
 
@@ -207,18 +213,21 @@ export class SyncLoop {
       tell.sending(true);
       let outcomes: Outcome[];
       let why: 'tooBig' | undefined;
+      let place: string | undefined;
       try {
         const answered = await road.commits(
           batch.map(({ commit }) => commit),
-          { history: await remembered(local(), 'place') },
+          { history: await newestPlace(local()) },
         );
         outcomes = answered.outcomes;
-        if (answered.history) await remember(local(), 'place', answered.history);
+        place = answered.history ?? undefined;
         this.most = Math.min(MOST_ENTRIES, this.most * 2);
         this.failedAlone = 0;
         if (suspect) {
           this.suspect = null;
-          await this.settle([suspect.entry], refusal(suspect.entry, suspect.error), 'unwell');
+          await this.settle([suspect.entry], refusal(suspect.entry, suspect.error), {
+            why: 'unwell',
+          });
         }
       } catch (error) {
         const verdict = this.afterRefusal(error, batch);
@@ -226,18 +235,19 @@ export class SyncLoop {
         outcomes = verdict;
         if (error instanceof RoadProblem && error.trouble === 'tooBig') why = 'tooBig';
       }
-      await this.settle(batch, outcomes, why);
+      await this.settle(batch, outcomes, { why, place });
+      if (place) await rememberPlace(local(), place);
     }
   }
 
   private async settle(
     batch: OutboxEntry[],
     outcomes: Outcome[],
-    why?: 'tooBig' | 'unwell',
+    { why, place }: { why?: 'tooBig' | 'unwell'; place?: string } = {},
   ): Promise<void> {
     const { local, tell } = this.parts;
     const at = new Date(this.parts.now()).toISOString();
-    const by = { name: this.parts.by(), now: at };
+    const by = { name: this.parts.by(), now: at, place };
     const stale = await settleBatch(local(), batch, outcomes, by, why);
     await tell.changed(stale);
     tell.sentAt(at);
@@ -301,7 +311,7 @@ export class SyncLoop {
     const { local, road, tell, steady } = this.parts;
     for (;;) {
       const held = ((await remembered(local(), 'seasons')) ?? {})[season];
-      const history = (await anewOf(local())) ? undefined : await remembered(local(), 'place');
+      const history = (await anewOf(local())) ? undefined : await newestPlace(local());
       const began = steady();
       let page;
       try {
