@@ -41,6 +41,7 @@ export async function readChanges(
     { replacements: { workspaceId }, type: QueryTypes.SELECT },
   );
   const last = Number(end?.seq ?? 0);
+  // Each record's newest change is looked up by itself: that is as quick before the database has counted its rows as after.
   const rows = await database.sequelize.query<{
     seq: string;
     season: number | null;
@@ -50,7 +51,7 @@ export async function readChanges(
     `SELECT c.seq, c.season, c.record, octet_length(c.record::text) AS bytes FROM changes c
       WHERE c.workspace_id = :workspaceId AND c.seq > :after AND c.seq <= :last
         AND (c.season IS NULL OR :season::int IS NULL OR c.season = :season::int)
-        AND NOT EXISTS (SELECT 1 FROM changes n WHERE n.workspace_id = c.workspace_id AND n.kind = c.kind AND n.record_id = c.record_id AND n.seq > c.seq)
+        AND c.seq = (SELECT max(n.seq) FROM changes n WHERE n.workspace_id = c.workspace_id AND n.kind = c.kind AND n.record_id = c.record_id)
       ORDER BY c.seq LIMIT :limit`,
     {
       replacements: { workspaceId, after, last, season, limit: limit + 1 },

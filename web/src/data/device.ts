@@ -52,6 +52,8 @@ import {
 const UNOPENED_MS = 14 * 86_400_000;
 /** How often the day and the room on the device are looked at. */
 const LOOK_MS = 20_000;
+const SHOW_MS = 1000;
+const keyOf = ({ kind, id }: Kept) => recordKey(kind, id);
 
 export type Edited = { ok: true; id: string } | { ok: false; problems: Problems };
 
@@ -109,6 +111,9 @@ export class Device {
   private view: LocalView;
   private loop: SyncLoop;
   private heard = new Set<string>();
+  /** Fetched and not shown yet; when something was shown last. */
+  private arrived: { key: string; parent: string | undefined }[] = [];
+  private shownAt = -Infinity;
   private hearing: ReturnType<typeof setTimeout> | undefined;
   private store: AppStore;
   readonly road: Road;
@@ -153,7 +158,10 @@ export class Device {
         contact: (contact) => this.learn({ contact }),
         sending: (sending) => void this.store.dispatch(learnt({ sending })),
         sentAt: (lastSentAt) => this.learn({ lastSentAt }),
-        outbox: () => this.countForAll(),
+        outbox: async () => {
+          await this.showFetched();
+          await this.countForAll();
+        },
         restored: () => this.metRestored(),
       },
     });
@@ -637,12 +645,21 @@ export class Device {
     await this.view.refresh(keys);
   }
 
+  /** Screens follow a long fetch once a second: drawing them at each page takes as long as fetching it. */
   private async fetched(records: readonly Kept[]): Promise<void> {
-    if (records.length === 0) return;
-    const keys = records.map(({ kind, id }) => recordKey(kind, id));
-    const parents = records.map(parentInWalk);
-    this.say({ keys, parents });
-    await this.view.refresh(keys.filter((key, i) => this.view.concerns(key, parents[i])));
+    this.arrived.push(
+      ...records.map((record) => ({ key: keyOf(record), parent: parentInWalk(record) })),
+    );
+    if (performance.now() - this.shownAt > SHOW_MS) await this.showFetched();
+  }
+
+  private async showFetched(): Promise<void> {
+    const arrived = this.arrived.splice(0);
+    if (arrived.length === 0) return;
+    this.shownAt = performance.now();
+    this.say({ keys: arrived.map(({ key }) => key), parents: arrived.map(({ parent }) => parent) });
+    const concerned = arrived.filter(({ key, parent }) => this.view.concerns(key, parent));
+    await this.view.refresh(concerned.map(({ key }) => key));
   }
 
   private learn(facts: Extract<Word, { learnt: unknown }>['learnt']): void {

@@ -15,7 +15,7 @@ import {
   newestPlace,
   rememberPlace,
 } from './restoredServer.ts';
-import { RoadProblem, type Road } from './road.ts';
+import { RoadProblem, type ChangesPage, type Road } from './road.ts';
 import type { Contact } from './store.ts';
 
 /** Entries and bytes of JSON sent at a time. */
@@ -307,26 +307,50 @@ export class SyncLoop {
     }
   }
 
+  /** Fetches what is new of a season, page by page: while some are written to the disk, the next is on its way. */
   private async fetchSeason(season: number): Promise<void> {
-    const { local, road, tell, steady } = this.parts;
-    for (;;) {
-      const held = ((await remembered(local(), 'seasons')) ?? {})[season];
-      const history = (await anewOf(local())) ? undefined : await newestPlace(local());
-      const began = steady();
-      let page;
-      try {
-        page = await road.changes(held?.cursor ?? 0, season, { history, bytes: this.pageBytes });
-      } catch (error) {
-        this.pageBytes = Math.max(LEAST_PAGE, this.pageBytes / 2);
-        throw error;
-      }
-      if (page.more && steady() - began < QUICK_MS)
-        this.pageBytes = Math.min(MOST_PAGE, this.pageBytes * 4);
-      else if (steady() - began > SLOW_MS)
-        this.pageBytes = Math.max(LEAST_PAGE, this.pageBytes / 2);
-      await keepPage(local(), season, page, new Date(this.parts.now()).toISOString());
-      await tell.fetched(page.changes.map(({ record }) => record));
-      if (!page.more) return;
+    const { local, tell } = this.parts;
+    const held = ((await remembered(local(), 'seasons')) ?? {})[season];
+    const anew = await anewOf(local());
+    let written: Promise<void> = Promise.resolve();
+    let after = held?.cursor ?? 0;
+    for (let more = true; more;) {
+      const page = await this.fetchPage(season, after, anew !== undefined).catch(
+        async (error: unknown) => {
+          // What has arrived is kept, whatever becomes of the rest.
+          await written;
+          throw error;
+        },
+      );
+      ({ more, next: after } = page);
+      const before = written;
+      written = keepPage(
+        local(),
+        season,
+        page,
+        new Date(this.parts.now()).toISOString(),
+        anew,
+      ).then(() => tell.fetched(page.changes.map(({ record }) => record)));
+      written.catch(() => undefined);
+      // No more than one page ahead of the disk.
+      await before;
+    }
+    await written;
+  }
+
+  private async fetchPage(season: number, after: number, anew: boolean): Promise<ChangesPage> {
+    const { local, road, steady } = this.parts;
+    const history = anew ? undefined : await newestPlace(local());
+    const began = steady();
+    try {
+      const page = await road.changes(after, season, { history, bytes: this.pageBytes });
+      const took = steady() - began;
+      if (page.more && took < QUICK_MS) this.pageBytes = Math.min(MOST_PAGE, this.pageBytes * 4);
+      else if (took > SLOW_MS) this.pageBytes = Math.max(LEAST_PAGE, this.pageBytes / 2);
+      return page;
+    } catch (error) {
+      this.pageBytes = Math.max(LEAST_PAGE, this.pageBytes / 2);
+      throw error;
     }
   }
 }
