@@ -2,6 +2,7 @@ import { resolve } from 'node:path';
 import { createApp } from './api/app.ts';
 import { isLoopback } from './api/knownHosts.ts';
 import { LIMITS } from './api/limits.ts';
+import { tell } from './api/tell.ts';
 import { isConnectionTrouble } from './database/connectionTrouble.ts';
 import { openDatabase } from './database/openDatabase.ts';
 import { fillIfEmpty } from './demo/fillWorkspace.ts';
@@ -49,7 +50,7 @@ const startQueue = () =>
 // the server with it. The job is done again; anything else that nobody heard is a fault and ends it as ever.
 process.on('unhandledRejection', (error) => {
   if (!isConnectionTrouble(error)) throw error;
-  console.error((error as Error).message);
+  tell(error);
 });
 startQueue();
 server.on('listening', () => console.log(`listening on ${HOST}:${PORT}`));

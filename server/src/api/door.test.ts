@@ -142,3 +142,37 @@ describe('the door', () => {
     expect(((await response.json()) as { detail: string }).detail).toMatch(/well-formed JSON/);
   });
 });
+
+describe('much at once', () => {
+  it('a hundred large bodies of people who are signed in leave the server well', async () => {
+    const { noor } = await app.workspace();
+    const body = JSON.stringify({ commits: [{ id: 'x', note: 'n'.repeat(1_900_000) }] });
+    const all = Array.from({ length: 100 }, () => noor.post('/commits', body));
+    expect((await fetch(`${app.url}/health`)).status).toBe(200);
+    const statuses = new Set((await Promise.all(all)).map(({ status }) => status));
+    expect([...statuses].every((status) => [200, 503].includes(status))).toBe(true);
+  });
+  it('a body of more than two megabytes is refused, and nothing of it is read on', async () => {
+    const { noor } = await app.workspace();
+    const body = JSON.stringify({ commits: [{ id: 'x', note: 'n'.repeat(2_100_000) }] });
+    expect((await noor.post('/commits', body)).status).toBe(413);
+  });
+  it('a stranger who goes on sending is cut off', async () => {
+    const { hostname, port } = new URL(app.url);
+    const ended = await new Promise<string>((resolve) => {
+      const sending = request({
+        hostname,
+        port,
+        path: '/api/v1/commits',
+        method: 'POST',
+        headers: { 'content-length': '1000000', 'content-type': 'application/json' },
+      });
+      sending.on('response', (answer) => answer.resume());
+      sending.on('error', () => resolve('cut off'));
+      sending.on('close', () => resolve('cut off'));
+      sending.write('{"commits":[');
+      setTimeout(() => resolve('still open'), 5000).unref();
+    });
+    expect(ended).toBe('cut off');
+  });
+});

@@ -1,5 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
 import type { Problems } from '@sendero/core';
+import { tell } from './tell.ts';
 
 /** An error a person can act on, sent as application/problem+json (RFC 9457). */
 export class ProblemError extends Error {
@@ -29,14 +30,22 @@ function send(response: Response, { status, title, message, problems }: ProblemE
     );
 }
 
+/** The answer gets through before the line is cut. */
+const LINGER_MS = 1000;
+
 /** Last stop of every request that failed. What is the sender's fault says so; the rest is logged and answered 500. */
 export function answerProblems(
   error: unknown,
-  _request: Request,
+  request: Request,
   response: Response,
   next: NextFunction,
 ) {
   if (response.headersSent) return next(error);
+  // Whoever is turned away does not go on sending: the line is free again at once.
+  if (!request.complete) {
+    response.setHeader('Connection', 'close');
+    response.once('finish', () => setTimeout(() => request.destroy(), LINGER_MS).unref());
+  }
   if (error instanceof ProblemError) return send(response, error);
   const status = (error as { status?: unknown }).status;
   if (typeof status === 'number' && status >= 400 && status < 500) {
@@ -46,7 +55,7 @@ export function answerProblems(
         : 'The request could not be read: send well-formed JSON.';
     return send(response, new ProblemError(status, 'Request not understood', detail));
   }
-  console.error(error);
+  tell(error);
   send(
     response,
     new ProblemError(

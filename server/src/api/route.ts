@@ -1,7 +1,8 @@
 import express, { type Request, type Response, type Router } from 'express';
 import * as z from 'zod/mini';
 import type { SignedIn } from '../people/signIn.ts';
-import { arrivesWithin, LIMITS } from './limits.ts';
+import { gate } from './gate.ts';
+import { arrivesWithin, BIG, LIMITS } from './limits.ts';
 import { ProblemError } from './problems.ts';
 
 type Shape = z.ZodMiniType;
@@ -26,6 +27,8 @@ export interface Route<
   /** What a body that is not of its shape is answered with. */
   mistaken?: { title: string; detail: string };
   limits?: { bytes: number; seconds: number };
+  /** Answers much: few are answered at a time. */
+  large?: boolean;
   /** What is answered when all goes well. */
   answers: Record<number, { says: string; shape?: Shape | 'bytes' }>;
   /** What can be wrong, beside what every route may answer. */
@@ -100,8 +103,11 @@ interface Mistake {
 
 /** Puts routes where they are asked for: body read within its limits, everything of its shape, answers as JSON. */
 export function mount(router: Router, routes: readonly Route[]): void {
+  const bigGate = gate(BIG.bytes, BIG.waiting);
   for (const one of routes) {
     const limits = one.limits ?? LIMITS.other;
+    // A stream is taken as it comes; what is read whole is let in a few at a time.
+    const big = one.large || (limits.bytes > LIMITS.other.bytes && one.body !== 'stream');
     const reader =
       one.body === 'bytes'
         ? [express.raw({ type: () => true, limit: limits.bytes })]
@@ -110,6 +116,7 @@ export function mount(router: Router, routes: readonly Route[]): void {
           : [express.json({ limit: limits.bytes, reviver: storableText })];
     router[one.method](
       one.path,
+      ...(big ? [bigGate(limits.bytes)] : []),
       arrivesWithin(limits.seconds),
       ...reader,
       async (request: Request, response: Response) => {

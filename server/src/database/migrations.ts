@@ -229,6 +229,13 @@ export const MIGRATIONS: { name: string; up(context: QueryInterface): Promise<vo
         CREATE TABLE history_marks (
           workspace_id uuid NOT NULL REFERENCES workspaces (id), seq bigint NOT NULL, mark uuid NOT NULL, at timestamptz NOT NULL,
           PRIMARY KEY (workspace_id, seq));
+        -- Pictures that were half sent are sent again from their beginning.
+        DROP TABLE photo_pieces;
+        CREATE TABLE photo_pieces (
+          workspace_id uuid NOT NULL REFERENCES workspaces (id), id uuid NOT NULL, from_byte integer NOT NULL, bytes bytea NOT NULL,
+          received_at timestamptz NOT NULL, PRIMARY KEY (workspace_id, id, from_byte));
+        CREATE INDEX photo_pieces_by_time ON photo_pieces (received_at);
+        CREATE INDEX commits_by_time ON commits (received_at);
         INSERT INTO history_marks SELECT id, change_seq, gen_random_uuid(), now() FROM workspaces;`);
     },
   },

@@ -153,9 +153,10 @@ export function defineModels(sequelize: Sequelize): Models {
     bytes: { type: DataTypes.BLOB, ...required },
     receivedAt: { type: DataTypes.DATE, ...required },
   });
-  /** Pictures of which only a part has arrived. */
+  /** Parts of pictures of which not all has arrived. */
   const photoPiece = define('photoPiece', 'photo_pieces', {
     ...owned,
+    fromByte: { ...integer, primaryKey: true },
     bytes: { type: DataTypes.BLOB, ...required },
     receivedAt: { type: DataTypes.DATE, ...required },
   });

@@ -1,6 +1,7 @@
 import type { NextFunction, Request, Response } from 'express';
 import type { Database } from '../database/openDatabase.ts';
 import { ProblemError } from '../api/problems.ts';
+import { databaseAnswers } from '../api/tell.ts';
 import { hashOf, newToken } from './tokens.ts';
 
 const COOKIE = 'sendero_session';
@@ -31,6 +32,7 @@ export function requireSignIn(database: Database) {
       typeof token === 'string' && token !== ''
         ? await database.models.session.findByPk(hashOf(token), { include: 'person' })
         : null;
+    databaseAnswers();
     if (!session)
       throw new ProblemError(
         401,

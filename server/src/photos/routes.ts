@@ -1,3 +1,4 @@
+import { QueryTypes } from 'sequelize';
 import * as z from 'zod/mini';
 import { LIMITS } from '../api/limits.ts';
 import { ProblemError } from '../api/problems.ts';
@@ -28,20 +29,24 @@ export function photoRoutes(database: Database): Route[] {
     );
   };
   /** Takes the next piece of a picture; gives how much of it is here. */
-  const takePiece = (where: { workspaceId: string; id: string }, piece: Piece) =>
-    database.sequelize.transaction(async (transaction) => {
-      if (await database.models.photo.count({ where, transaction })) return piece.of;
-      await database.models.photoPiece.bulkCreate(
-        [{ ...where, bytes: Buffer.alloc(0), receivedAt: new Date() }],
-        { ignoreDuplicates: true, transaction },
-      );
-      const held = await database.models.photoPiece.findOne({ where, transaction, lock: true });
-      const before = held!.get('bytes') as Buffer;
-      if (before.length !== piece.from || piece.bytes.length === 0) return before.length;
-      const now = Buffer.concat([before, piece.bytes]);
-      await held!.update({ bytes: now, receivedAt: new Date() }, { transaction });
-      return now.length;
-    });
+  const takePiece = async (where: { workspaceId: string; id: string }, piece: Piece) => {
+    if (await database.models.photo.count({ where })) return piece.of;
+    const held = await heldBytes(where);
+    if (held !== piece.from || piece.bytes.length === 0) return held;
+    // Sent twice at once, it is one piece all the same.
+    await database.models.photoPiece.bulkCreate(
+      [{ ...where, fromByte: piece.from, bytes: piece.bytes, receivedAt: new Date() }],
+      { ignoreDuplicates: true },
+    );
+    return heldBytes(where);
+  };
+  const heldBytes = async (where: { workspaceId: string; id: string }) => {
+    const [held] = await database.sequelize.query<{ bytes: string | null }>(
+      'SELECT sum(octet_length(bytes)) AS bytes FROM photo_pieces WHERE workspace_id = :workspaceId AND id = :id',
+      { replacements: where, type: QueryTypes.SELECT },
+    );
+    return Number(held?.bytes ?? 0);
+  };
   return [
     route({
       method: 'put',
@@ -71,11 +76,15 @@ export function photoRoutes(database: Database): Route[] {
           return undefined;
         }
         const received = await takePiece(where, { bytes: body, from, of });
-        const held = received >= of ? await database.models.photoPiece.findOne({ where }) : null;
-        if (held) {
+        const pieces =
+          received >= of
+            ? await database.models.photoPiece.findAll({ where, order: ['fromByte'] })
+            : [];
+        if (pieces.length > 0) {
+          const whole = Buffer.concat(pieces.map((piece) => piece.get('bytes') as Buffer));
           // What turns out to be no picture is not kept in pieces either.
-          await keep(who.workspaceId, id, held.get('bytes') as Buffer).finally(() =>
-            held.destroy(),
+          await keep(who.workspaceId, id, whole).finally(() =>
+            database.models.photoPiece.destroy({ where }),
           );
         }
         return { received };

@@ -62,6 +62,7 @@ export const recordRoutes = (database: Database): Route[] => [
   route({
     method: 'get',
     path: '/changes',
+    large: true,
     summary:
       'Newest version of every record changed since a change number, without those of other seasons',
     query: z.object({

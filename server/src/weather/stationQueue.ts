@@ -1,5 +1,7 @@
 import PgBoss from 'pg-boss';
+import { tell } from '../api/tell.ts';
 import type { Database } from '../database/openDatabase.ts';
+import { tidy } from '../database/tidy.ts';
 import { fetchStation } from './fetchStation.ts';
 
 const EVERY = '*/30 * * * *';
@@ -7,6 +9,8 @@ const EVERY = '*/30 * * * *';
 const LOOK_SECONDS = 5;
 const ROUND = 'weather-round';
 const STATION = 'weather-station';
+const TIDY = 'tidy';
+const NIGHTLY = '17 3 * * *';
 
 interface StationJob {
   workspaceId: string;
@@ -25,7 +29,7 @@ export async function startStationQueue(
   { local, lookSeconds = LOOK_SECONDS }: { local: boolean; lookSeconds?: number },
 ): Promise<() => Promise<void>> {
   const boss = new PgBoss({ connectionString, max: 2, schema: 'queue', supervise: true });
-  boss.on('error', (error) => console.error(error.message));
+  boss.on('error', tell);
   await boss.start();
   await boss.createQueue(ROUND, { name: ROUND, policy: 'singleton', retryLimit: 0 });
   await boss.createQueue(STATION, {
@@ -36,7 +40,9 @@ export async function startStationQueue(
     retryDelay: 30,
     expireInSeconds: 120,
   });
+  await boss.createQueue(TIDY, { name: TIDY, policy: 'singleton', retryLimit: 0 });
   await boss.schedule(ROUND, EVERY);
+  await boss.schedule(TIDY, NIGHTLY);
   const look = { pollingIntervalSeconds: lookSeconds };
   await boss.work(ROUND, look, async () => {
     for (const job of await stationsToAsk(database))
@@ -45,6 +51,7 @@ export async function startStationQueue(
   await boss.work<StationJob>(STATION, { ...look, batchSize: 5 }, async (jobs) => {
     for (const { data } of jobs) await fetchStation(database, data.workspaceId, data.id, { local });
   });
+  await boss.work(TIDY, { pollingIntervalSeconds: 60 }, async () => void (await tidy(database)));
   await boss.send(ROUND, {}, { singletonKey: 'start', singletonSeconds: 60 });
   return () => boss.stop({ graceful: true, timeout: 3000, wait: true });
 }
