@@ -4,7 +4,7 @@ import { ensureDependencies } from './lib/dependencies.mjs';
 import { appPort } from './lib/ports.mjs';
 import { startPostgres } from './lib/postgres.mjs';
 import { Advice, entry } from './lib/run.mjs';
-import { startServer, startStations } from './lib/server.mjs';
+import { addressOf, keepServer, startStations } from './lib/server.mjs';
 
 await entry(async () => {
   const unknown = process.argv.slice(2).find((argument) => argument !== '--empty');
@@ -25,10 +25,7 @@ await entry(async () => {
     if (stopping) return;
     stopping = true;
     stations?.child.kill('SIGTERM');
-    if (server) {
-      server.child.kill('SIGTERM');
-      await server.exited;
-    }
+    await server?.stop();
     await cluster?.stop();
     process.exit(code);
   };
@@ -43,7 +40,7 @@ await entry(async () => {
       databaseUrl = await cluster.url(demo ? 'sendero_demo' : 'sendero');
     }
     if (demo) stations = startStations();
-    server = await startServer({
+    server = await keepServer({
       databaseUrl,
       port,
       demo,
@@ -55,7 +52,7 @@ await entry(async () => {
     await stop(1);
   }
   console.log(
-    `\n  Sendero is at http://127.0.0.1:${port}${demo ? '  (demo season)' : ''}\n  Ctrl-C stops it.\n`,
+    `\n  Sendero is at ${addressOf(process.env.HOST, port)}${demo ? '  (demo season)' : ''}\n  Its data is in ${cluster?.folder ?? 'the database of DATABASE_URL'}; npm run backup saves it to a file.\n  Ctrl-C stops it.\n`,
   );
-  void server.exited.then((code) => stop(code));
+  void server.ended.then((code) => stop(code));
 });

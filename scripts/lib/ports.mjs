@@ -14,6 +14,12 @@ const canListen = (port) =>
 /** A loopback port that is free now. */
 export const freePort = () => canListen(0);
 
+const isSendero = (port) =>
+  fetch(`http://127.0.0.1:${port}/api/v1/health`, { signal: AbortSignal.timeout(1000) }).then(
+    async (response) => response.ok && (await response.json()).ok === true,
+    () => false,
+  );
+
 /** The port the app is to listen on, checked. */
 export async function appPort(wanted = process.env.PORT ?? '4180') {
   const port = Number(wanted);
@@ -22,6 +28,10 @@ export async function appPort(wanted = process.env.PORT ?? '4180') {
       `PORT=${wanted} is not a port: use a number from 1 to 65535, e.g. PORT=4180 npm start`,
     );
   if ((await canListen(port)) === null) {
+    if (await isSendero(port))
+      throw new Advice(
+        `Sendero already runs at http://127.0.0.1:${port}. Open it there, or stop it with Ctrl-C where it was started.\nFor a second one beside it, choose another port and another place for its data:\n\n  SENDERO_DATA=/another/folder PORT=${port + 1} npm start`,
+      );
     throw new Advice(
       `Port ${port} is in use by another program. Stop that program, or choose another port:\n\n  PORT=${port + 1} npm start`,
     );

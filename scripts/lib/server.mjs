@@ -1,13 +1,75 @@
 import { spawn } from 'node:child_process';
+import { totalmem } from 'node:os';
 import { join } from 'node:path';
 import { ROOT, waitUntil } from './run.mjs';
 
-/** How the server's Node.js is run. The heap limit makes it tidy up while a big log streams through, instead of growing to what the machine has. */
-const HEAP = '--max-old-space-size=256';
+/**
+ * How the server's Node.js is run. The heap limit makes it tidy up while a big log streams through, instead of growing to what the machine has: an eighth of
+ * it, between what an hour of hostile requests needs and what no work of it ever does.
+ */
+const HEAP = `--max-old-space-size=${Math.round(Math.min(512, Math.max(256, totalmem() / 8 / 2 ** 20)))}`;
 export const SERVER_BUNDLE = join(ROOT, 'server', 'dist', 'main.mjs');
 export const STATION_BUNDLE = join(ROOT, 'stand-ins', 'dist', 'weatherStation.mjs');
 /** Arguments of Node.js for the built server; `ensureBuild` makes it. */
 export const SERVER_ARGUMENTS = [HEAP, '--enable-source-maps', SERVER_BUNDLE];
+
+/** The address at which a server that listens on a host is asked from its own machine. @example addressOf('0.0.0.0', 4180) // 'http://127.0.0.1:4180' */
+export function addressOf(host = '127.0.0.1', port) {
+  const own = { '0.0.0.0': '127.0.0.1', '::': '::1', '': '127.0.0.1' }[host] ?? host;
+  return `http://${own.includes(':') ? `[${own}]` : own}:${port}`;
+}
+
+/** A server that ends so often within so long is not started again. */
+const MOST_ENDS = 5;
+const WITHIN_MS = 600_000;
+
+/**
+ * Keeps the app's server running: one that ends by itself is started again, and what happened is told.
+ * @param settings see `startServer`
+ * @returns stop(): ends it for good; ended: resolves with its code when it is given up
+ */
+export async function keepServer(
+  settings,
+  { start = startServer, waitMs = 1000, say = console.error } = {},
+) {
+  let server = await start(settings);
+  let stopping = false;
+  let giveUp;
+  const ended = new Promise((resolve) => (giveUp = resolve));
+  const ends = [];
+  const watch = () =>
+    void server.exited.then(async (code) => {
+      if (stopping) return;
+      const now = Date.now();
+      ends.push(now);
+      const lately = ends.filter((at) => at > now - WITHIN_MS).length;
+      if (lately > MOST_ENDS) {
+        say(
+          `the server ended ${lately} times in ten minutes, the last time with code ${code}: it is not started again`,
+        );
+        return giveUp(code || 1);
+      }
+      say(`the server ended by itself with code ${code}: it is started again`);
+      await new Promise((resolve) => setTimeout(resolve, waitMs * lately));
+      if (stopping) return;
+      try {
+        server = await start(settings);
+        watch();
+      } catch (error) {
+        say(error.message);
+        giveUp(1);
+      }
+    });
+  watch();
+  return {
+    ended,
+    async stop() {
+      stopping = true;
+      server.child.kill('SIGTERM');
+      await server.exited;
+    },
+  };
+}
 
 /**
  * Starts the app's server and waits until it answers.
@@ -39,12 +101,14 @@ export async function startServer({
     {
       cwd: ROOT,
       detached: true,
-      stdio: ['ignore', quietly ? 'ignore' : 'pipe', 'inherit'],
+      // What it reads from ends when this process ends, however it ends: then the server ends too.
+      stdio: ['pipe', quietly ? 'ignore' : 'pipe', 'inherit'],
       env: {
         ...process.env,
         NODE_ENV: watch ? 'development' : 'production',
         DATABASE_URL: databaseUrl,
         PORT: String(port),
+        SENDERO_ENDS_WITH_ITS_STARTER: '1',
         SENDERO_DEMO: demo ? '1' : '0',
         SENDERO_WEB: web ?? '',
         SENDERO_STATIONS: stations,
@@ -59,7 +123,7 @@ export async function startServer({
   );
   const healthy = () => {
     if (code !== null) throw new Error(`the server stopped with code ${code}: see above`);
-    return fetch(`http://127.0.0.1:${port}/api/v1/health`).then(
+    return fetch(`${addressOf(process.env.HOST, port)}/api/v1/health`).then(
       (response) => response.ok,
       () => false,
     );

@@ -4,6 +4,7 @@ import { isLoopback } from './api/knownHosts.ts';
 import { LIMITS } from './api/limits.ts';
 import { tell } from './api/tell.ts';
 import { isConnectionTrouble } from './database/connectionTrouble.ts';
+import { databaseAdvice } from './database/databaseAdvice.ts';
 import { openDatabase } from './database/openDatabase.ts';
 import { fillIfEmpty } from './demo/fillWorkspace.ts';
 import { startStationQueue } from './weather/stationQueue.ts';
@@ -24,7 +25,12 @@ if (!DATABASE_URL) {
   process.exit(2);
 }
 
-const database = await openDatabase(DATABASE_URL);
+const database = await openDatabase(DATABASE_URL).catch((error: Error) => {
+  const advice = databaseAdvice(error);
+  if (advice === null) throw error;
+  console.error(advice);
+  process.exit(2);
+});
 await fillIfEmpty(database, SENDERO_DEMO === '1', SENDERO_STATIONS || null);
 // On one's own computer a station may stand beside it; a server for many must not be led to its neighbours.
 const local = SENDERO_LOCAL_STATIONS === '1' && isLoopback(HOST);
@@ -71,3 +77,5 @@ const stop = () => {
 // A second signal ends it at once, as it would any program.
 process.once('SIGTERM', stop);
 process.once('SIGINT', stop);
+// A start that was killed takes its server with it: the next one finds the port and the database free.
+if (process.env.SENDERO_ENDS_WITH_ITS_STARTER === '1') process.stdin.once('end', stop).resume();

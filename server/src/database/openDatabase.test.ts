@@ -1,5 +1,8 @@
+import { randomUUID } from 'node:crypto';
 import { createServer, type AddressInfo } from 'node:net';
+import pg from 'pg';
 import { expect, it } from 'vitest';
+import { databaseAdvice } from './databaseAdvice.ts';
 import { isConnectionTrouble } from './connectionTrouble.ts';
 import { openDatabase } from './openDatabase.ts';
 
@@ -52,4 +55,25 @@ it.each([
 it('what is no error at all is no trouble of the connection', () => {
   for (const thrown of [null, undefined, 'Connection terminated', { code: '57P01' }])
     expect(isConnectionTrouble(thrown)).toBe(false);
+});
+
+it('a role that may not create tables, and a database that is none, are told with what to do', async () => {
+  const base = process.env.DATABASE_URL!;
+  const admin = new pg.Client(base);
+  await admin.connect();
+  const role = `reader_${randomUUID().slice(0, 8)}`;
+  await admin.query(`CREATE ROLE ${role} LOGIN PASSWORD 'reads'`);
+  await admin.query(`CREATE DATABASE ${role}`);
+  const url = new URL(base);
+  [url.username, url.password, url.pathname] = [role, 'reads', `/${role}`];
+  const opened = await openDatabase(url.href).catch((error: unknown) => error);
+  expect(databaseAdvice(opened)).toMatch(/may not create tables.*\n\n {2}GRANT CREATE/s);
+  url.pathname = '/none_of_this_name';
+  expect(databaseAdvice(await openDatabase(url.href).catch((error: unknown) => error))).toMatch(
+    /does not exist\. Create it/,
+  );
+  expect(databaseAdvice(new TypeError('a fault'))).toBeNull();
+  await admin.query(`DROP DATABASE ${role} WITH (FORCE)`);
+  await admin.query(`DROP ROLE ${role}`);
+  await admin.end();
 });
