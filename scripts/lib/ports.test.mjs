@@ -13,7 +13,8 @@ it.each(['many', '0', '70000', '80.5'])('PORT=%s is refused with what to write',
 });
 
 it('a taken port is named, with another to try', async () => {
-  const other = createServer();
+  // A program that listens and says nothing.
+  const other = createServer((socket) => void socket.resume());
   await new Promise((resolve) => other.listen(0, '127.0.0.1', resolve));
   const { port } = other.address();
   await expect(appPort(String(port))).rejects.toThrow(`PORT=${port + 1} npm start`);

@@ -144,7 +144,8 @@ const STATION_PORT = 4717;
 export function startStations() {
   const child = spawn(process.execPath, [STATION_BUNDLE, '--port', String(STATION_PORT)], {
     cwd: ROOT,
-    stdio: 'ignore',
+    stdio: ['pipe', 'ignore', 'ignore'],
+    env: { ...process.env, SENDERO_ENDS_WITH_ITS_STARTER: '1' },
   });
   child.on('error', () => {});
   return { child, address: `http://127.0.0.1:${STATION_PORT}` };

@@ -38,3 +38,6 @@ station.server.on('error', (error) => fail(error.message));
 station.server.listen(port, '127.0.0.1', () =>
   console.error(`weather stations, simulated: http://127.0.0.1:${port}/`),
 );
+// The demo's go with the start that made them, however that ends.
+if (process.env.SENDERO_ENDS_WITH_ITS_STARTER === '1')
+  process.stdin.once('end', () => process.exit(0)).resume();

@@ -2,6 +2,7 @@
 import { geodesicArea, ringsOf, type Boundary, type Position } from '@sendero/core';
 import { zip } from '@mapbox/shp-write';
 import { zipSync, strToU8 } from 'fflate';
+import '@vitest/web-worker';
 import { describe, expect, it } from 'vitest';
 import { readShapes, SHAPE_FORMATS, writeShapes, type ShapeFormat } from './shapeFiles.ts';
 
@@ -127,5 +128,26 @@ describe('what cannot be read says what to do', () => {
     await expect(readShapes(file('a.kmz', kmz as BlobPart))).rejects.toThrow(/KML inside/);
     const big = { name: 'big.geojson', size: 60 * 1024 * 1024 } as File;
     await expect(readShapes(big)).rejects.toThrow(/bigger than 50 MB/);
+  });
+
+  it('a zip that says to hold gigabytes is refused before it is unpacked', async () => {
+    /** A zip whose list of contents says three gigabytes. */
+    const bomb = (name: string) => {
+      const bytes = zipSync({ [name]: strToU8('small') });
+      const view = new DataView(bytes.buffer, bytes.byteOffset);
+      for (let at = 0; at < bytes.length - 4; at++)
+        if (view.getUint32(at, true) === 0x02014b50) view.setUint32(at + 24, 3e9, true);
+      return file(name.replace('kml', 'kmz').replace('shp', 'zip'), bytes as BlobPart);
+    };
+    for (const name of ['a.kml', 'a.shp'])
+      await expect(readShapes(bomb(name))).rejects.toThrow(/bigger than 100 MB/);
+  });
+
+  it('four thousand small areas are no outline of a field, and it is said why', async () => {
+    const areas = Array.from({ length: 4000 }, (_, i) => [
+      box(-138.6 + (i % 60) * 1e-3, 44 + Math.floor(i / 60) * 1e-3, 5e-4),
+    ]);
+    const text = JSON.stringify({ type: 'MultiPolygon', coordinates: areas });
+    await expect(readShapes(file('many.geojson', text))).rejects.toThrow(/4000 separate areas/);
   });
 });

@@ -5,6 +5,7 @@ import GPX from 'ol/format/GPX.js';
 import KML from 'ol/format/KML.js';
 import LineString from 'ol/geom/LineString.js';
 import type { Geometry } from 'ol/geom.js';
+import type { UnzipAnswer, UnzipQuestion } from './unzipWorker.ts';
 import MultiLineString from 'ol/geom/MultiLineString.js';
 import MultiPolygon from 'ol/geom/MultiPolygon.js';
 import Point from 'ol/geom/Point.js';
@@ -20,6 +21,8 @@ export class ShapeProblem extends Error {}
 const MOST_BYTES = 50 * 1024 * 1024;
 /** Corners an outline may have; one of more is drawn with fewer. */
 const MOST_CORNERS = 5000;
+/** A triangle, closed. */
+const LEAST_CORNERS = 4;
 /** How far a simpler outline may lie from the one brought, degrees: a millimetre, then twice as much, and again. */
 const SIMPLER = 1e-8;
 
@@ -49,24 +52,48 @@ interface Found {
 
 async function readFound(file: File): Promise<Found[]> {
   const name = file.name.toLowerCase();
-  if (name.endsWith('.zip')) return readShapefile(await file.arrayBuffer());
+  if (name.endsWith('.zip')) return readShapefile(file);
   if (name.endsWith('.kmz')) return readText(await textInKmz(file), '.kml');
   const text = await file.text();
   return /\.(csv|txt)$/.test(name) ? readPoints(text) : readText(text, name);
 }
 
 async function textInKmz(file: File): Promise<string> {
-  const { unzipSync, strFromU8 } = await import('fflate');
-  try {
-    const files = unzipSync(new Uint8Array(await file.arrayBuffer()), {
-      filter: ({ name, originalSize }) => /\.kml$/i.test(name) && originalSize < MOST_BYTES,
-    });
-    const [first] = Object.values(files);
-    if (first) return strFromU8(first);
-  } catch {
-    // Said below.
-  }
-  throw new ShapeProblem('This is no KMZ: it needs a KML inside. Bring the KML itself.');
+  const files = await unzipped(
+    file,
+    ['.kml'],
+    'This is no KMZ: it needs a KML inside. Bring the KML itself.',
+  );
+  return new TextDecoder().decode(Object.values(files)[0]);
+}
+
+/** Longest that a zip may take to be unpacked. */
+const UNZIP_MS = 20_000;
+
+/** Files of a zip with these endings, unpacked beside the screen. @throws ShapeProblem with `otherwise` where there are none */
+async function unzipped(
+  file: File,
+  endings: readonly string[],
+  otherwise: string,
+): Promise<Record<string, Uint8Array>> {
+  const question: UnzipQuestion = { bytes: new Uint8Array(await file.arrayBuffer()), endings };
+  const worker = new Worker(new URL('./unzipWorker.ts', import.meta.url), { type: 'module' });
+  const answer = await new Promise<UnzipAnswer>((resolve) => {
+    const timer = setTimeout(() => resolve({ problem: 'tooBig' }), UNZIP_MS);
+    worker.onmessage = ({ data }: MessageEvent<UnzipAnswer>) => {
+      clearTimeout(timer);
+      resolve(data);
+    };
+    worker.onerror = () => resolve({ problem: 'noZip' });
+    worker.postMessage(question);
+  });
+  worker.terminate();
+  if ('files' in answer && Object.keys(answer.files).length > 0) return answer.files;
+  throw new ShapeProblem(
+    'problem' in answer && answer.problem === 'tooBig'
+      ? 'Unpacked, this file is bigger than 100 MB: save the outline alone.'
+      : otherwise,
+  );
 }
 
 function readText(text: string, name: string): Found[] {
@@ -95,11 +122,31 @@ function readText(text: string, name: string): Found[] {
   });
 }
 
-async function readShapefile(bytes: ArrayBuffer): Promise<Found[]> {
+async function readShapefile(file: File): Promise<Found[]> {
+  const otherwise =
+    'This is no zipped shapefile: it needs .shp, .dbf and .prj of one name in one zip.';
+  const files = await unzipped(file, ['.shp', '.dbf', '.prj', '.cpg'], otherwise);
+  const layers = Object.keys(files).filter((name) => /\.shp$/i.test(name));
+  if (layers.length === 0) throw new ShapeProblem(otherwise);
   const { default: shapefile } = await import('shpjs');
+  const part = (layer: string, ending: string) => {
+    const wanted = layer.replace(/shp$/i, ending).toLowerCase();
+    const name = Object.keys(files).find((one) => one.toLowerCase() === wanted);
+    return name === undefined ? undefined : files[name]!;
+  };
+  const text = (bytes: Uint8Array | undefined) => bytes && new TextDecoder().decode(bytes);
   try {
-    const read = await shapefile(bytes);
-    return [read]
+    const read = await Promise.all(
+      layers.map((layer) =>
+        shapefile({
+          shp: files[layer]!,
+          dbf: part(layer, 'dbf'),
+          prj: text(part(layer, 'prj')),
+          cpg: text(part(layer, 'cpg')),
+        } as never),
+      ),
+    );
+    return read
       .flat()
       .flatMap(({ features }) =>
         features.flatMap(({ geometry, properties }) =>
@@ -109,9 +156,7 @@ async function readShapefile(bytes: ArrayBuffer): Promise<Found[]> {
         ),
       );
   } catch {
-    throw new ShapeProblem(
-      'This is no zipped shapefile: it needs .shp, .dbf and .prj of one name in one zip.',
-    );
+    throw new ShapeProblem(otherwise);
   }
 }
 
@@ -173,6 +218,11 @@ function boundaryIn({ type, coordinates }: Found['geometry']): Boundary {
 function simpler(boundary: Boundary): Boundary {
   const corners = ({ coordinates }: Boundary) =>
     coordinates.flat().reduce((sum, ring) => sum + ring.length, 0);
+  const areas = boundary.coordinates.length;
+  if (areas * LEAST_CORNERS > MOST_CORNERS)
+    throw new ShapeProblem(
+      `This outline has ${areas} separate areas, more than a field has: bring the outline of one field alone.`,
+    );
   let now = boundary;
   for (let tolerance = SIMPLER; corners(now) > MOST_CORNERS; tolerance *= 2)
     now = tidied({
