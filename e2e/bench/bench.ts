@@ -24,6 +24,7 @@ import { chromium, type Page } from '@playwright/test';
 import pg from 'pg';
 import { App, openPlanting, signedIn } from '../app.ts';
 import { faultRun } from '../faults.ts';
+import { fuzz, manyWriters } from './fuzz.ts';
 import { maps } from './maps.ts';
 import { plants } from './plants.ts';
 import { planterCard } from './planterCard.ts';
@@ -297,8 +298,12 @@ const parts = [
   planterCard,
   replant,
   trials,
+  fuzz,
+  manyWriters,
 ];
-for (const part of parts.filter(({ name }) => !only || name === only)) {
+for (const part of parts.filter(
+  ({ name }) => !only || name === only || (only === 'fuzz' && name === 'manyWriters'),
+)) {
   const app = await App.start({ demo: ![season, spring, plants, planterCard].includes(part) });
   try {
     await part(app);

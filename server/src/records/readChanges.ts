@@ -33,7 +33,7 @@ export async function readChanges(
 ): Promise<ChangesPage> {
   const { after, season, shapes } = asked;
   const most = asked.bytes ?? PAGE_BYTES;
-  const limit = Math.min(AT_A_TIME, Math.ceil(most / LEAST_BYTES));
+  const limit = Math.min(AT_A_TIME, Math.max(1, Math.ceil(most / LEAST_BYTES)));
   // The end of the history as of before the records are read: nothing that comes meanwhile is passed over.
   const [end] = await database.sequelize.query<{ seq: string; mark: string | null }>(
     `SELECT w.change_seq AS seq, m.mark FROM workspaces w
