@@ -309,6 +309,10 @@ export async function faultRun(
     await app.restoreBackup();
     happened['backed up'] += 1;
     happened['restored from the backup'] += 1;
+    for (const { tabs } of devices)
+      await tabs[0]!.page
+        .getByText('The server was restored from an older backup')
+        .waitFor({ timeout: 60_000 });
     await sendAll();
   }
   const stored = await app.sql<{ id: string; n: number }>(

@@ -1,4 +1,6 @@
 import { once } from 'node:events';
+import { finished } from 'node:stream/promises';
+import { setImmediate } from 'node:timers/promises';
 import {
   LOG_FIELD_NAMES,
   makeLogReader,
@@ -15,6 +17,8 @@ import { BOX_OF_RECORDS, keepOverview } from './logMap.ts';
 import { closeLog, logById, withLog, type LogUpload } from './logStore.ts';
 
 const MOST_REPORTED = 200;
+/** Characters handed to PostgreSQL at a time. */
+const HANDFUL = 64 * 1024;
 const OWN_COLUMNS = ['time', 'row', 'droppedPerM2'] as const;
 const OPTIONAL = LOG_FIELD_NAMES.filter(
   (field) => !(OWN_COLUMNS as readonly string[]).includes(field),
@@ -86,7 +90,14 @@ async function takeNext(
   const brokenLines = row.broken_lines;
   let broken = Number(row.broken);
   let records = Number(row.records);
+  // PostgreSQL takes in the lines before while the next ones are read: the two together take as long as the slower.
+  let copy: Copy | null = null;
   let text = '';
+  const handOver = async () => {
+    copy ??= openCopy(client);
+    await copy.take(text);
+    text = '';
+  };
   if (state.headers) {
     const read = makeLogReader(mapping, state.headers);
     const prefix = `${workspaceId}\t${id}\t`;
@@ -106,6 +117,7 @@ async function takeNext(
         text += value === null ? '\t\\N' : `\t${value}`;
       }
       text += '\n';
+      if (text.length > HANDFUL) await handOver();
     }
   }
   if (broke) {
@@ -119,13 +131,8 @@ async function takeNext(
         `No line could be read${brokenLines[0] ? `; line ${brokenLines[0].line}: ${brokenLines[0].problem}` : ''} Check which column is which.`,
       );
   }
-  if (text !== '') {
-    const copy = client.query(
-      copyFrom(`COPY planter_log_records (${COLUMNS.join(', ')}) FROM STDIN`),
-    );
-    copy.end(text);
-    await once(copy, 'finish');
-  }
+  if (text !== '') await handOver();
+  await (copy as Copy | null)?.end();
   const rows: LogRow[] = last ? summary.rows() : [];
   await client.query(
     `UPDATE planter_logs SET bytes_read = $3, records = $4, broken = $5, broken_lines = $6, reading = $7, tail = $8,
@@ -146,4 +153,30 @@ async function takeNext(
       last,
     ],
   );
+}
+
+interface Copy {
+  take(text: string): Promise<void>;
+  end(): Promise<void>;
+}
+
+/** A COPY of records that takes them a handful at a time. */
+function openCopy(client: PoolClient): Copy {
+  const stream = client.query(
+    copyFrom(`COPY planter_log_records (${COLUMNS.join(', ')}) FROM STDIN`),
+  );
+  const done = finished(stream);
+  // Heard of where it is waited for; meanwhile it ends nothing.
+  done.catch(() => {});
+  return {
+    async take(text) {
+      if (!stream.write(text)) await Promise.race([once(stream, 'drain'), done]);
+      // Lets the socket have it.
+      await setImmediate();
+    },
+    end() {
+      stream.end();
+      return done;
+    },
+  };
 }

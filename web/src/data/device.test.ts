@@ -596,6 +596,40 @@ describe('what the server does not take', () => {
   });
 });
 
+describe('a walk that is open while it is being fetched', () => {
+  const id = (n: number) => `01890000-0000-7000-8000-0000000001${String(n).padStart(2, '0')}`;
+  const [walk, stop, count] = [id(1), id(2), id(3)];
+  const record = (kind: Kind, at: string, data: object): Kept =>
+    ({
+      kind,
+      id: at,
+      revision: 1,
+      deletedAt: null,
+      editedBy: 'Ife',
+      editedAt: '2027-05-27T09:30:00.000Z',
+      data: { ...kindOf(kind).defaults, ...(kindOf(kind).example as object), ...data },
+    }) as Kept;
+  const records = [
+    record('stop', stop, { walkId: walk, trialId: null }),
+    record('observation', count, { stopId: stop }),
+  ];
+  it.each([
+    ['with its stop', [...records]],
+    ['before its stop, which was edited since', [...records].reverse()],
+  ])('shows what was counted, whether it comes %s', async (_, order) => {
+    const server = fakeServer();
+    const { device, shown } = await openTab(server);
+    await device.syncOnce();
+    await device.loadWalk(walk);
+    for (const one of order) {
+      server.keep(one, 2027);
+      if (one === order[0] && order[0] !== records[0]) await device.syncOnce();
+    }
+    await device.syncOnce();
+    await vi.waitFor(() => expect(shown('observation', count)).toBeDefined(), 3000);
+  });
+});
+
 describe('photos', () => {
   const picture = new PlainBlob(['p'.repeat(300_000)]) as Blob;
 

@@ -110,7 +110,7 @@ export class Device {
     typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('sendero');
   private view: LocalView;
   private loop: SyncLoop;
-  private heard = new Set<string>();
+  private heard = new Map<string, string | undefined>();
   /** Fetched and not shown yet; when something was shown last. */
   private arrived: { key: string; parent: string | undefined }[] = [];
   private shownAt = -Infinity;
@@ -658,8 +658,7 @@ export class Device {
     if (arrived.length === 0) return;
     this.shownAt = performance.now();
     this.say({ keys: arrived.map(({ key }) => key), parents: arrived.map(({ parent }) => parent) });
-    const concerned = arrived.filter(({ key, parent }) => this.view.concerns(key, parent));
-    await this.view.refresh(concerned.map(({ key }) => key));
+    await this.view.showArrived(arrived);
   }
 
   private learn(facts: Extract<Word, { learnt: unknown }>['learnt']): void {
@@ -680,16 +679,13 @@ export class Device {
     if ('learnt' in word) return void this.store.dispatch(learnt(word.learnt));
     if ('workspace' in word) return void this.turned();
     if ('reload' in word) return void this.view.load(this.sync.season ?? 0);
-    if ('keys' in word)
-      word.keys
-        .filter((key, i) => this.view.concerns(key, word.parents?.[i]))
-        .forEach((key) => this.heard.add(key));
+    if ('keys' in word) word.keys.forEach((key, i) => this.heard.set(key, word.parents?.[i]));
     // Several words in a row are read from the disk once.
     this.hearing ??= setTimeout(() => {
       this.hearing = undefined;
-      const keys = [...this.heard];
+      const heard = [...this.heard].map(([key, parent]) => ({ key, parent }));
       this.heard.clear();
-      void this.view.refresh(keys).then(() => this.view.count());
+      void this.view.showArrived(heard).then(() => this.view.count());
     }, 30);
   }
 }

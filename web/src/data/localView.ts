@@ -154,6 +154,22 @@ export class LocalView {
     return kind === 'stop' ? sync.walksRead[parent] === true : records.stop.byId.has(parent);
   }
 
+  /** Shows what of it concerns the screens of this tab of records that came from elsewhere. */
+  async showArrived(
+    arrived: readonly { key: string; parent: string | undefined }[],
+  ): Promise<void> {
+    const concerned = arrived.filter(({ key, parent }) => this.concerns(key, parent));
+    const { stop } = this.store.getState().records;
+    // A stop that is new here, of a walk that was read: what was seen at it may have come before it, or with it.
+    const walks = concerned.flatMap(({ key, parent }) =>
+      parent !== undefined && key.startsWith('stop ') && !stop.byId.has(key.split(' ')[1]!)
+        ? [parent]
+        : [],
+    );
+    await this.refresh(concerned.map(({ key }) => key));
+    for (const walk of new Set(walks)) await this.loadWalk(walk);
+  }
+
   /** Reads some records again. */
   async refresh(keys: readonly string[], { everything = false } = {}): Promise<void> {
     if (keys.length === 0) return;
