@@ -55,6 +55,15 @@ describe('a place in the history', () => {
       expect(await response.json()).toMatchObject({ problems: { history: expect.any(String) } });
     }
   });
+  it('that is older than the marks which are kept is believed', async () => {
+    const { noor, id: workspaceId } = await app.workspace();
+    const { history } = await changes(noor, '');
+    await walkedField(noor);
+    await app.database.sequelize.query(
+      `DELETE FROM history_marks m WHERE workspace_id = '${workspaceId}' AND seq < (SELECT max(seq) FROM history_marks n WHERE n.workspace_id = m.workspace_id)`,
+    );
+    expect((await noor.get(`/changes?history=${history}`)).status).toBe(200);
+  });
   it('is gone with the changes of a database that was set back, and sent back changes stand', async () => {
     const { noor, id: workspaceId } = await app.workspace();
     const { field, grower } = await walkedField(noor);

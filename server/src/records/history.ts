@@ -47,7 +47,10 @@ export async function requireSameHistory(
   if (known === undefined) return;
   const [seq, mark] = known.split('.') as [string, string];
   const held = await database.models.historyMark.count({ where: { workspaceId, seq, mark } });
-  if (held === 0)
+  if (held > 0) return;
+  // Marks are let go of after a year and more: of a place before the first that is left nothing can be said.
+  const first = await database.models.historyMark.min('seq', { where: { workspaceId } });
+  if (first === null || Number(seq) >= Number(first))
     throw new ProblemError(
       409,
       'Another history',

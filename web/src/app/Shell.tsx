@@ -101,7 +101,7 @@ function OtherTabs() {
 
 const NOT_OPENED: Record<WhyNot, string> = {
   newerApp:
-    'It was written by a newer version of Sendero. Reload to get that version; if it does not come, the server still has an older one: ask whoever runs it.',
+    'They were written by a newer version of Sendero. Reload to get that version. If this page comes back, the server still has an older one: ask whoever runs it.',
   noAnswer:
     'The browser does not answer. Close the other tabs of Sendero, then reload. If that does not help, restart the browser or the device.',
   broken:
@@ -138,7 +138,7 @@ function Restored() {
   if (!restored) return null;
   const { sentBack } = restored;
   return (
-    <div className="sheet row spread" role="status">
+    <div className={`sheet row spread ${styles.notice}`} role="status">
       <p>
         The server was restored from an older backup.{' '}
         {sentBack === 0

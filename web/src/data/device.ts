@@ -147,10 +147,6 @@ export class Device {
       retryDue: () => this.retryDue(),
       settled: () => this.view.settled(),
       signedIn: () => this.sync.session !== null,
-      meetSession: async (session) => {
-        if ((await this.signedIn(session)) === 'other')
-          throw new RoadProblem('otherWorkspace', 'Another workspace answers at this address.');
-      },
       contact: () => this.sync.contact,
       tell: {
         changed: (keys) => this.changed(keys),

@@ -102,11 +102,17 @@ export class Road {
       if (error.problems?.workspaceId) return ask({});
       throw new RoadProblem('signedOut', error.message);
     });
-    if ((await this.onSession(session)) === 'other') throw new RoadProblem('otherWorkspace', OTHER);
+    await this.meet(session);
   }
 
-  /** Who is signed in, and where. */
-  session = () => this.ask<LocalSession>('/session');
+  /** Asks who is signed in. @throws RoadProblem when another workspace answers: this device has turned to it then */
+  async askSession(): Promise<void> {
+    await this.meet(await this.ask<LocalSession>('/session'));
+  }
+
+  private async meet(session: LocalSession): Promise<void> {
+    if ((await this.onSession(session)) === 'other') throw new RoadProblem('otherWorkspace', OTHER);
+  }
 
   commits = (commits: readonly Commit[], { history }: Known) =>
     this.ask<{ outcomes: Outcome[]; history?: string | null }>('/commits', {

@@ -43,7 +43,6 @@ function loopOn(local: LocalDatabase, server: ReturnType<typeof fakeServer>, ran
       return free;
     },
     retryDue: async () => undefined,
-    meetSession: async () => undefined,
     settled: async () => undefined,
     signedIn: () => true,
     contact: () => contact,

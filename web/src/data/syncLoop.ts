@@ -1,11 +1,6 @@
 import type { Kept, Outcome } from '@sendero/core';
 import { keepPage } from './fetched.ts';
-import {
-  remembered,
-  type LocalDatabase,
-  type LocalSession,
-  type OutboxEntry,
-} from './localDatabase.ts';
+import { remembered, type LocalDatabase, type OutboxEntry } from './localDatabase.ts';
 import { settleBatch, takeBatch } from './outbox.ts';
 import {
   anewOf,
@@ -53,8 +48,6 @@ export interface LoopParts {
   alone(work: () => Promise<void>): Promise<boolean>;
   /** What was set aside for a while and is due goes back among what waits. */
   retryDue(): Promise<void>;
-  /** Turns to the workspace of a session. @throws RoadProblem when it is another than the one worked in */
-  meetSession(session: LocalSession): Promise<void>;
   /** Every edit of this tab is on disk. */
   settled(): Promise<unknown>;
   signedIn(): boolean;
@@ -160,7 +153,7 @@ export class SyncLoop {
       } catch (error) {
         if (!(error instanceof RoadProblem) || error.trouble !== 'otherHistory') throw error;
         // A place in the history that is not known there: is it another workspace, or was it restored?
-        await this.parts.meetSession(await road.session());
+        await road.askSession();
         const places = (await remembered(this.parts.local(), 'places')) ?? [];
         await beginAnew(this.parts.local(), await lastShared(road, places));
         await this.exchange();
