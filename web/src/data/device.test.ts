@@ -284,7 +284,8 @@ describe('two tabs of one device', () => {
     const [fresh, stale] = [await openTab(server), await openTab(server)];
     await fresh.device.syncOnce();
     for (const { device } of [fresh, stale]) await device.loadWalk(ids.walk);
-    // The stale tab is asleep: it hears nothing of what comes.
+    // What it was told so far is read; from now on the stale tab is asleep, and hears nothing of what comes.
+    await new Promise((resolve) => setTimeout(resolve, 100));
     const asleep = vi.spyOn(stale.device as never as { hear(): void }, 'hear').mockReturnValue();
     elsewhere(server, start ?? 0, (start ?? 0) + 10);
     await fresh.device.syncOnce();
