@@ -68,7 +68,7 @@ export function replantWorldRates(of: { seed: number; runs: number }): GridRate[
       'replant: waiting was advised and loses money on average',
       [{ name: 'any case' }],
       { atMost: 0.05 },
-      { seed: of.seed + 1, runs: 40 * of.runs },
+      { seed: of.seed + 1, runs: Math.max(240, 13 * of.runs) },
       (_, random) => {
         const brings = waitAdvised(random);
         return brings === null ? null : Number(brings < 0);
