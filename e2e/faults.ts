@@ -235,7 +235,6 @@ export async function faultRun(
         break;
       case 'restored from the backup':
         if (!backedUp) await app.backUp();
-        // Until then everything counts as sent, to be sent back: nothing is under way.
         await app.restoreBackup();
         [backedUp, down] = [true, false];
         break;

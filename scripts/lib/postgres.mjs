@@ -105,7 +105,7 @@ export function runningOn(data) {
 /**
  * A private PostgreSQL cluster on loopback: made on first use, started on a free port.
  * @param name of the cluster; `fresh` empties it first and trades durability for speed (tests)
- * @returns where it lies, its programs; url(database) makes the database if needed and gives its URL; stop() stops the cluster, if it is this start's to stop
+ * @returns the folder it lies in; url(database) makes the database if needed and gives its URL; stop() stops the cluster, if it is this start's to stop
  */
 export async function startPostgres({ name = 'postgres', fresh = false } = {}) {
   if (!findPrograms()) await installDebianPackages(['postgresql'], 'PostgreSQL');
@@ -173,7 +173,6 @@ export async function startPostgres({ name = 'postgres', fresh = false } = {}) {
     );
   return {
     folder,
-    programs,
     async url(database) {
       if ((await psql(`SELECT 1 FROM pg_database WHERE datname = '${database}'`)).trim() !== '1')
         await psql(`CREATE DATABASE ${database}`);

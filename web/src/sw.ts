@@ -26,8 +26,10 @@ async function missing(cache: Cache, files: readonly AppFile[]): Promise<AppFile
   return files.filter((file) => !kept.has(keyOf(file)));
 }
 
-/** Lets go of what is kept in a file's place and is not that file. */
+/** What was kept has been checked since this worker started. */
 let healed = false;
+
+/** Deletes what is kept in a file's place and is not that file. */
 async function heal(cache: Cache): Promise<void> {
   if (healed) return;
   healed = true;

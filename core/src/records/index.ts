@@ -62,13 +62,11 @@ export {
   commitSchema,
   commitBatchSchema,
   readCommit,
-  decideCommits,
   type Change,
   type Commit,
   type Outcome,
-  type Decision,
-  type DecisionContext,
 } from './commits.ts';
+export { decideCommits, type Decision, type DecisionContext } from './decideCommits.ts';
 export { canCombine, combine, type Combined } from './combine.ts';
 export { mergeEdits, sameData, type Merge } from './merge.ts';
 export {

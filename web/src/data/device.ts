@@ -171,8 +171,7 @@ export class Device {
   async open(): Promise<void> {
     try {
       await this.openDatabase();
-      await this.load();
-      this.store.dispatch(learnt({ ready: true }));
+      await this.enterWorkspace();
     } catch (error) {
       this.store.dispatch(learnt({ cannotOpen: whyNotOpen(error) }));
       return;
@@ -209,17 +208,24 @@ export class Device {
   }
 
   private async openDatabase(): Promise<void> {
-    const listener = {
+    this.home = await this.openNamed(HOME);
+    await this.openCurrent();
+    if (this.sync.tabs === 'blocked') this.store.dispatch(learnt({ tabs: 'fine' }));
+  }
+
+  /** Opens the database of the workspace that is worked in. */
+  private async openCurrent(): Promise<void> {
+    const name = await currentDatabase(this.home);
+    this.local = name === HOME ? this.home : await this.openNamed(name);
+  }
+
+  private openNamed(name: string): Promise<LocalDatabase> {
+    const opening = openLocalDatabase(name, {
       blocked: () => void this.store.dispatch(learnt({ tabs: 'blocked' })),
       outdated: () => void this.store.dispatch(learnt({ tabs: 'outdated' })),
       lost: () => void this.openDatabase(),
-    };
-    const isBlocked = () => this.sync.tabs === 'blocked';
-    this.home = await inTime(openLocalDatabase(HOME, listener), isBlocked);
-    const name = await currentDatabase(this.home);
-    this.local =
-      name === HOME ? this.home : await inTime(openLocalDatabase(name, listener), isBlocked);
-    if (this.sync.tabs === 'blocked') this.store.dispatch(learnt({ tabs: 'fine' }));
+    });
+    return inTime(opening, () => this.sync.tabs === 'blocked');
   }
 
   private listen(): void {
@@ -528,22 +534,20 @@ export class Device {
     const before = this.sync.session;
     const other = before !== null && before.workspaceId !== session.workspaceId;
     if (other) {
-      // What belongs to the one before stays in its own database: nothing of it is sent here, and nothing of it is shown or edited meanwhile.
-      this.store.dispatch(learnt({ ready: false }));
-      await this.view.settled();
-      const name = await turnTo(this.home, {
+      // What belongs to the workspace before stays in its own database: none of it is sent to this one.
+      await this.leaveWorkspace();
+      await turnTo(this.home, {
         from: { id: before.workspaceId, name: this.workspaceName() },
         to: session.workspaceId,
       });
-      this.local = name === HOME ? this.home : await openLocalDatabase(name);
+      await this.openCurrent();
     }
-    // Whoever worked here before goes on, not whoever is first.
+    // The person who worked here before goes on, not the first of the workspace.
     const earlier = other ? await remembered(this.local, 'session') : undefined;
     await remember(this.local, 'session', session);
     if (other) {
       this.say({ workspace: true });
-      await this.load();
-      this.store.dispatch(learnt({ ready: true }));
+      await this.enterWorkspace();
       if (earlier && earlier.person.id !== session.person.id)
         await this.becomePerson(earlier.person.id);
       return 'other';
@@ -553,13 +557,22 @@ export class Device {
     return 'same';
   }
 
-  /** Another tab of this device has turned to another workspace. */
-  private async turned(): Promise<void> {
+  /** Nothing is shown or edited until a workspace is entered; what was edited before is on disk. */
+  private async leaveWorkspace(): Promise<void> {
     this.store.dispatch(learnt({ ready: false }));
     await this.view.settled();
-    await this.openDatabase();
+  }
+
+  private async enterWorkspace(): Promise<void> {
     await this.load();
     this.store.dispatch(learnt({ ready: true }));
+  }
+
+  /** Another tab of this device has turned to another workspace. */
+  private async turned(): Promise<void> {
+    await this.leaveWorkspace();
+    await this.openCurrent();
+    await this.enterWorkspace();
   }
 
   private workspaceName(): string {

@@ -15,6 +15,7 @@ import { v7 as uuidv7 } from 'uuid';
 import {
   NOT_FETCHED,
   recordKey,
+  remembered,
   seqOf,
   toStore,
   type LocalDatabase,
@@ -74,9 +75,12 @@ export async function keepEdits(
   edits: readonly Edit[],
   now: string,
 ): Promise<{ different: string[]; waiting: number }> {
-  const transaction = local.transaction(['outbox', 'records', 'meta'], 'readwrite', durable);
+  // Only a delete says what its maker knew: a tap waits for nothing that it does not need.
+  const knewSeq = edits.some(({ op }) => op === 'delete')
+    ? knownSeq(await remembered(local, 'seasons'))
+    : {};
+  const transaction = local.transaction(['outbox', 'records'], 'readwrite', durable);
   const outbox = transaction.objectStore('outbox');
-  const knewSeq = knownSeq(await transaction.objectStore('meta').get('seasons'));
   const different: string[] = [];
   const fresh: Change[] = [];
   let apart = false;
@@ -157,10 +161,8 @@ function changeOf(edit: Edit, on: Pick<Change, 'baseRevision' | 'base' | 'exactB
 }
 
 /** The last change this device has heard of, for whoever is to judge what it could not know. */
-function knownSeq(seasons: unknown): Pick<Change, 'knewSeq'> {
-  const cursors = Object.values((seasons ?? {}) as Remembered['seasons']).map(
-    ({ cursor }) => cursor,
-  );
+function knownSeq(seasons: Remembered['seasons'] = {}): Pick<Change, 'knewSeq'> {
+  const cursors = Object.values(seasons).map(({ cursor }) => cursor);
   return cursors.length === 0 ? {} : { knewSeq: Math.max(...cursors) };
 }
 

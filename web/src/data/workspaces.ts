@@ -1,5 +1,11 @@
 import { deleteDB } from 'idb';
-import { openLocalDatabase, remember, remembered, type LocalDatabase } from './localDatabase.ts';
+import {
+  openLocalDatabase,
+  remember,
+  remembered,
+  type LocalDatabase,
+  type Remembered,
+} from './localDatabase.ts';
 import type { OtherWorkspace } from './store.ts';
 
 /** The database of the first workspace of a device; it also knows the others. */
@@ -13,21 +19,19 @@ export async function currentDatabase(home: LocalDatabase): Promise<string> {
 
 /**
  * Turns to another workspace: each has a database of its own on a device, so that what waits of one is never sent to the other.
- * @returns the name of its database
  */
 export async function turnTo(
   home: LocalDatabase,
   { from, to }: { from: { id: string; name: string }; to: string },
-): Promise<string> {
+): Promise<void> {
   const known = (await remembered(home, 'workspaces'))?.known ?? {};
   const before = known[from.id]?.database ?? HOME;
-  const all = {
+  const all: Remembered['workspaces']['known'] = {
     ...known,
     [from.id]: { database: before, name: from.name },
     [to]: known[to] ?? { database: `${HOME}-${to}`, name: '' },
   };
   await remember(home, 'workspaces', { current: to, known: all });
-  return all[to]!.database;
 }
 
 /** Workspaces this device has worked in, but for the one it works in now. */

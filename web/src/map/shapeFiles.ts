@@ -80,11 +80,12 @@ async function unzipped(
   const worker = new Worker(new URL('./unzipWorker.ts', import.meta.url), { type: 'module' });
   const answer = await new Promise<UnzipAnswer>((resolve) => {
     const timer = setTimeout(() => resolve({ problem: 'tooBig' }), UNZIP_MS);
-    worker.onmessage = ({ data }: MessageEvent<UnzipAnswer>) => {
+    const end = (given: UnzipAnswer) => {
       clearTimeout(timer);
-      resolve(data);
+      resolve(given);
     };
-    worker.onerror = () => resolve({ problem: 'noZip' });
+    worker.onmessage = ({ data }: MessageEvent<UnzipAnswer>) => end(data);
+    worker.onerror = () => end({ problem: 'noZip' });
     worker.postMessage(question);
   });
   worker.terminate();

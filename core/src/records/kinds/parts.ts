@@ -66,7 +66,7 @@ export const targetM = within(0.005, 0.2, 'Enter a depth between ¼ in (0.5 cm) 
 export const zoneOffsetMin = z.nullable(
   whole(-FURTHEST_EAST_MIN, FURTHEST_EAST_MIN, 'Set the time zone of this device.'),
 );
-/** Whether an instant lies on a local day; what is no instant or no offset is told by its own check. */
+/** Whether an instant falls on a local day. An invalid instant or offset passes here: its own check reports it. */
 export const agrees = (at: string, on: string, offset: number | null) =>
   offset === null ||
   Number.isNaN(Date.parse(at)) ||
