@@ -174,17 +174,19 @@ export async function season(app: App): Promise<void> {
   await browser.close();
 }
 
-/** Records in the device's own database. */
+/** Records in the device's own database: those kept one by one, and those kept with their walk. */
 const heldRecords = (page: Page) =>
   page.evaluate(
     () =>
       new Promise<number>((resolve) => {
         const opening = indexedDB.open('sendero');
         opening.onsuccess = () => {
-          const counting = opening.result.transaction('records').objectStore('records').count();
-          counting.onsuccess = () => {
+          const reading = opening.result.transaction(['records', 'together']);
+          const single = reading.objectStore('records').count();
+          const together = reading.objectStore('together').index('keys').count();
+          reading.oncomplete = () => {
             opening.result.close();
-            resolve(counting.result);
+            resolve(single.result + together.result);
           };
         };
       }),

@@ -15,11 +15,12 @@ test('the server is killed while 5,000 observations are on their way: each arriv
       const opening = indexedDB.open('sendero');
       opening.onsuccess = () => resolve(opening.result);
     });
-    const stored = await new Promise<{ kind: string; id: string }[]>((resolve) => {
-      const all = database.transaction('records').objectStore('records').getAll();
+    const stored = await new Promise<{ keys: string[] }[]>((resolve) => {
+      const all = database.transaction('together').objectStore('together').getAll();
       all.onsuccess = () => resolve(all.result);
     });
-    const stopId = stored.find(({ kind }) => kind === 'stop')!.id;
+    const keys = stored.flatMap((group) => group.keys);
+    const stopId = keys.find((key) => key.startsWith('stop '))!.split(' ')[1]!;
     const transaction = database.transaction('outbox', 'readwrite');
     // Five at a time belong together, as when a row is opened.
     for (let commit = 0; commit < 1000; commit++) {

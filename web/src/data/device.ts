@@ -14,6 +14,7 @@ import {
 import { newId } from './newId.ts';
 import { DeviceClock, type Moment } from './clock.ts';
 import { selectOne } from './hooks.ts';
+import { heldRecords } from './heldRecords.ts';
 import {
   openLocalDatabase,
   parentInWalk,
@@ -713,17 +714,23 @@ async function alone(work: () => Promise<void>): Promise<boolean> {
 
 /** Takes a season's records off this device, unless something of it is unsent. */
 export async function evictSeason(local: LocalDatabase, season: number): Promise<void> {
-  const transaction = local.transaction(['records', 'outbox', 'meta'], 'readwrite');
-  const records = transaction.objectStore('records');
-  const keys = await records.index('season').getAllKeys(season);
+  const transaction = local.transaction(['records', 'together', 'outbox', 'meta'], 'readwrite');
+  const records = heldRecords(transaction);
+  const keys = await records.keysInSeason(season);
+  const ids = keys.map((key) => key.split(' ')[1]!);
+  const below: string[] = [];
   // With each goes what is read with it: the stops of a walk, the observations of a stop.
-  for (let i = 0; i < keys.length; i++)
-    keys.push(...(await records.index('parent').getAllKeys(keys[i]!.split(' ')[1]!)));
+  for (let i = 0; i < ids.length; i++)
+    for (const { kind, id } of await records.below(ids[i]!)) {
+      ids.push(id);
+      below.push(recordKey(kind, id));
+    }
   const unsent = new Set(
     (await transaction.objectStore('outbox').getAll()).flatMap(({ touches }) => touches),
   );
-  if (!keys.some((key) => unsent.has(key))) {
+  if (![...keys, ...below].some((key) => unsent.has(key))) {
     for (const key of keys) void records.delete(key);
+    for (const id of ids) void records.deleteBelow(id);
     const meta = transaction.objectStore('meta');
     const seasons = ((await meta.get('seasons')) ?? {}) as Record<number, unknown>;
     delete seasons[season];

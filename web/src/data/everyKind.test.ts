@@ -2,6 +2,7 @@ import 'fake-indexeddb/auto';
 import { exampleFamily, kindOf, type Kept, type Outcome } from '@sendero/core';
 import { IDBFactory } from 'fake-indexeddb';
 import { beforeEach, expect, it } from 'vitest';
+import { heldRecords } from './heldRecords.ts';
 import { openLocalDatabase, recordKey, type LocalDatabase } from './localDatabase.ts';
 import { keepEdits, overlay, settleBatch, takeBatch } from './outbox.ts';
 
@@ -18,7 +19,7 @@ it.each(family)('$kind waits on the device, is sent, deleted and brought back', 
   const key = recordKey(kind, id);
   const view = async (): Promise<Kept | undefined> =>
     overlay(
-      await local.get('records', key),
+      await heldRecords(local.transaction(['records', 'together'])).get(key),
       await local.getAllFromIndex('outbox', 'touches', key),
       key,
       'Noor',

@@ -1,12 +1,6 @@
 import type { Change } from '@sendero/core';
-import { unwrap } from 'idb';
-import {
-  recordKey,
-  toStore,
-  type LocalDatabase,
-  type Remembered,
-  type StoredRecord,
-} from './localDatabase.ts';
+import { heldRecords } from './heldRecords.ts';
+import { toStore, type LocalDatabase, type Remembered } from './localDatabase.ts';
 import { lostVersion, sendBack, withPlace } from './restoredServer.ts';
 import type { ChangesPage } from './road.ts';
 
@@ -21,21 +15,20 @@ export async function keepPage(
   now: string,
   anew: Remembered['anew'] | undefined,
 ): Promise<void> {
-  const transaction = local.transaction(['records', 'meta', 'outbox'], 'readwrite');
-  const records = transaction.objectStore('records');
+  const transaction = local.transaction(['records', 'together', 'meta', 'outbox'], 'readwrite');
   const meta = transaction.objectStore('meta');
   const lost: Change[] = [];
-  // The browser's own store: a promise for each of thousands of records takes as long as writing them.
-  const plainly = unwrap(records);
-  for (const { seq, season: own, record } of page.changes) {
-    const key = recordKey(record.kind, record.id);
-    const came = toStore(record, own ?? 0, { seq, ...(anew ? { round: anew.round } : {}) });
-    // Only a server that was restored can have less than this device.
-    const held: StoredRecord | undefined = anew && (await records.get(key));
-    const gone = held && held.round !== anew!.round && lostVersion(held, came, anew!.sharedSeq);
-    if (gone) lost.push(gone);
-    plainly.put(came, key);
-  }
+  const came = page.changes.map(({ seq, season: own, record }) =>
+    toStore(record, own ?? 0, { seq, ...(anew ? { round: anew.round } : {}) }),
+  );
+  // Only a server that was restored can have less than this device.
+  const seen: Parameters<ReturnType<typeof heldRecords>['putAll']>[1] =
+    anew &&
+    ((held, now) => {
+      const gone = held && held.round !== anew.round && lostVersion(held, now, anew.sharedSeq);
+      if (gone) lost.push(gone);
+    });
+  await heldRecords(transaction).putAll(came, seen);
   if (anew && lost.length > 0) {
     await sendBack(transaction.objectStore('outbox') as never, lost, now);
     const sentBack = ((await meta.get('anew')) as Remembered['anew']).sentBack ?? 0;

@@ -1,6 +1,7 @@
 import { isKind, kindOf, parentsOf, type Commit, type Kept, type Problems } from '@sendero/core';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { RememberedClock } from './clock.ts';
+import { heldRecords, inWalk, type Together } from './heldRecords.ts';
 
 /** A change on its way to the server, kept on this device until the server has answered for it. */
 export interface OutboxEntry {
@@ -97,9 +98,11 @@ export interface Remembered {
   workspaces: { current: string; known: Record<string, { database: string; name: string }> };
 }
 
-interface Schema extends DBSchema {
+export interface Schema extends DBSchema {
   /** Records as the server last gave them: what is unsent lies over them at start. */
-  records: { key: string; value: StoredRecord; indexes: { season: number; parent: string } };
+  records: { key: string; value: StoredRecord; indexes: { season: number } };
+  /** Those that are read with their walk, by what they belong to: see `heldRecords`. */
+  together: { key: string; value: Together; indexes: { keys: string } };
   outbox: { key: number; value: OutboxEntry; indexes: { touches: string } };
   meta: { key: string; value: unknown };
   /** Photos taken on this device: their bytes go beside the records. */
@@ -122,7 +125,7 @@ export function openLocalDatabase(
   name = 'sendero',
   listener: { blocked?(): void; outdated?(): void; lost?(): void } = {},
 ): Promise<LocalDatabase> {
-  return openDB<Schema>(name, 3, {
+  return openDB<Schema>(name, 4, {
     async upgrade(database, from, _to, transaction) {
       if (from < 1) {
         database.createObjectStore('records');
@@ -133,15 +136,28 @@ export function openLocalDatabase(
       }
       if (from < 2)
         database.createObjectStore('photos', { keyPath: 'id' }).createIndex('sent', 'sent');
-      // Version 3: a cursor a season. What is held shows at once; all of it is fetched again behind it.
       const records = transaction.objectStore('records');
-      records.createIndex('season', 'season');
-      records.createIndex('parent', 'parent');
       const meta = transaction.objectStore('meta');
       const session = (await meta.get('session')) as LocalSession | undefined;
-      await meta.delete('cursor');
-      for (let at = await records.openCursor(); at; at = await at.continue())
-        await at.update(toStore(at.value, inSeason(at.value.kind) ? (session?.season ?? 0) : 0));
+      if (from < 3) {
+        // A cursor a season: what is held shows at once; all of it is fetched again behind it.
+        records.createIndex('season', 'season');
+        await meta.delete('cursor');
+        for (let at = await records.openCursor(); at; at = await at.continue())
+          await at.update(toStore(at.value, inSeason(at.value.kind) ? (session?.season ?? 0) : 0));
+      }
+      // What belongs to a walk or a stop is kept together.
+      const together = database.createObjectStore('together');
+      together.createIndex('keys', 'keys', { multiEntry: true });
+      const held = heldRecords(transaction);
+      if (records.indexNames.contains('parent' as never)) records.deleteIndex('parent');
+      const moved: StoredRecord[] = [];
+      for (let at = await records.openCursor(); at; at = await at.continue()) {
+        if (!inWalk(at.key)) continue;
+        moved.push(at.value);
+        await at.delete();
+      }
+      await held.putAll(moved);
     },
     blocked: () => listener.blocked?.(),
     blocking(_current, _blocked, event) {

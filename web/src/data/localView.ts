@@ -1,4 +1,5 @@
-import { isKind, kindOf, parentsOf, readKept, type Kept, type Kind } from '@sendero/core';
+import { isKind, parentsOf, readKept, type Kept, type Kind } from '@sendero/core';
+import { heldRecords, inWalk } from './heldRecords.ts';
 import {
   NOT_FETCHED,
   parentInWalk,
@@ -60,20 +61,20 @@ export class LocalView {
    */
   async load(season: number): Promise<void> {
     const views = await this.readSettled(async () => {
-      const disk = this.local().transaction(['records', 'outbox']);
-      const index = disk.objectStore('records').index('season');
+      const disk = this.local().transaction(['records', 'together', 'outbox']);
+      const held = heldRecords(disk);
       const [shared, own, before, here, entries] = await Promise.all([
-        index.getAll(0),
-        index.getAll(season),
-        index.getAll(season - 1),
-        index.getAll(NOT_FETCHED),
+        held.inSeason(0),
+        held.inSeason(season),
+        held.inSeason(season - 1),
+        held.inSeason(NOT_FETCHED),
         disk.objectStore('outbox').getAll(),
       ]);
       const touched = entriesByRecord(entries);
       const server = byKey([...shared, ...own, ...before, ...here]);
       const made = [...touched.keys()].filter((key) => !inWalk(key));
       for (const key of made.filter((one) => !server.has(one))) {
-        const record = await disk.objectStore('records').get(key);
+        const record = await held.get(key);
         if (record) server.set(key, record);
       }
       return this.overlaid([...new Set([...server.keys(), ...made])], server, touched);
@@ -103,10 +104,10 @@ export class LocalView {
   private async readWalk(walkId: string): Promise<void> {
     // What is shown may be left the next moment: who asks once it is read has it read again.
     const views = await this.readSettled(async () => {
-      const disk = this.local().transaction(['records', 'outbox']);
-      const index = disk.objectStore('records').index('parent');
+      const disk = this.local().transaction(['records', 'together', 'outbox']);
+      const held = heldRecords(disk);
       const [stops, entries] = await Promise.all([
-        index.getAll(walkId),
+        held.below(walkId),
         disk.objectStore('outbox').getAll(),
       ]);
       const touched = entriesByRecord(entries);
@@ -122,7 +123,7 @@ export class LocalView {
         ...(made.get(walkId) ?? []),
       ]);
       const stopIds = [...stopKeys].map((key) => key.split(' ')[1]!);
-      const observations = await Promise.all(stopIds.map((id) => index.getAll(id)));
+      const observations = await Promise.all(stopIds.map((id) => held.below(id)));
       const server = byKey([...stops, ...observations.flat()]);
       const keys = [...server.keys(), ...stopKeys, ...stopIds.flatMap((id) => made.get(id) ?? [])];
       return this.overlaid([...new Set(keys)], server, touched);
@@ -175,13 +176,14 @@ export class LocalView {
     if (keys.length === 0) return;
     const { season } = this.store.getState().sync;
     const views = await this.readSettled(async () => {
-      const disk = this.local().transaction(['records', 'outbox']);
+      const disk = this.local().transaction(['records', 'together', 'outbox']);
+      const held = heldRecords(disk);
       const few = keys.length < 50;
       const touched = few ? null : entriesByRecord(await disk.objectStore('outbox').getAll());
       return Promise.all(
         [...new Set(keys)].map(async (key) => {
           const [record, entries] = await Promise.all([
-            disk.objectStore('records').get(key),
+            held.get(key),
             touched?.get(key) ??
               (few ? disk.objectStore('outbox').index('touches').getAll(key) : []),
           ]);
@@ -248,12 +250,6 @@ export class LocalView {
 
 /** A newer app's server may know kinds that this one does not: they are kept, not shown. */
 const known = ({ kind }: Kept) => isKind(kind);
-
-/** Records that are read with their walk. */
-const inWalk = (key: string) => {
-  const kind = key.split(' ')[0]!;
-  return isKind(kind) && kindOf(kind).held === 'walk';
-};
 
 const byKey = (records: readonly StoredRecord[]) =>
   new Map(records.map((record) => [recordKey(record.kind, record.id), record]));

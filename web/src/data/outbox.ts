@@ -12,6 +12,7 @@ import {
   type Outcome,
 } from '@sendero/core';
 import { v7 as uuidv7 } from 'uuid';
+import { heldRecords } from './heldRecords.ts';
 import {
   NOT_FETCHED,
   recordKey,
@@ -79,14 +80,15 @@ export async function keepEdits(
   const knewSeq = edits.some(({ op }) => op === 'delete')
     ? knownSeq(await remembered(local, 'seasons'))
     : {};
-  const transaction = local.transaction(['outbox', 'records'], 'readwrite', durable);
+  const transaction = local.transaction(['outbox', 'records', 'together'], 'readwrite', durable);
   const outbox = transaction.objectStore('outbox');
+  const held = heldRecords(transaction);
   const different: string[] = [];
   const fresh: Change[] = [];
   let apart = false;
   for (const edit of edits) {
     const key = keyOf(edit);
-    const server = await transaction.objectStore('records').get(key);
+    const server = await held.get(key);
     const entries = await outbox.index('touches').getAll(key);
     const current = overlay(server, entries, key, '');
     const waiting = entries.findLast((entry) => !entry.sent && !entry.apart);
@@ -235,10 +237,10 @@ export async function settleBatch(
   /** Why what is refused here was turned away, where that may pass. */
   why?: 'tooBig' | 'unwell',
 ): Promise<string[]> {
-  const transaction = local.transaction(['outbox', 'records'], 'readwrite', durable);
+  const transaction = local.transaction(['outbox', 'records', 'together'], 'readwrite', durable);
   const outbox = transaction.objectStore('outbox');
   const touching = outbox.index('touches');
-  const records = transaction.objectStore('records');
+  const records = heldRecords(transaction);
   const stale: string[] = [];
   const settle = async (change: Change, revision: number, merged: Kept | undefined) => {
     const before = await records.get(keyOf(change));
@@ -257,9 +259,9 @@ export async function settleBatch(
     };
     // It came with this change or one before.
     const came = by.place === undefined ? {} : { seq: seqOf(by.place) };
-    void records.put(toStore(record as Kept, before?.season ?? NOT_FETCHED, came), keyOf(change));
+    await records.put(toStore(record as Kept, before?.season ?? NOT_FETCHED, came));
   };
-  const settled: Promise<void>[] = [];
+  const toSettle: Parameters<typeof settle>[] = [];
   const applied = new Map<string, { revision: number; change: Change | undefined }>();
   const refusedKeys = new Set<string>();
   for (const [i, entry] of batch.entries()) {
@@ -285,7 +287,7 @@ export async function settleBatch(
     for (const { kind, id, revision } of outcome.revisions) {
       const key = recordKey(kind, id);
       const change = entry.commit.changes.find((one) => keyOf(one) === key);
-      if (change) settled.push(settle(change, revision, merged.get(key)));
+      if (change) toSettle.push([change, revision, merged.get(key)]);
       // A later edit does not know what was merged in: it keeps its old ground, to be merged itself.
       if (!merged.has(key)) applied.set(key, { revision, change });
     }
@@ -303,7 +305,8 @@ export async function settleBatch(
     });
     void outbox.put({ ...entry, commit: { ...entry.commit, changes } });
   }
-  await Promise.all(settled);
+  // One after the other: a delete keeps what the change before it wrote.
+  for (const one of toSettle) await settle(...one);
   await transaction.done;
   return stale;
 }

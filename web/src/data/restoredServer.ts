@@ -1,5 +1,6 @@
 import { kindOf, isKind, KIND_NAMES, sameData, type Change } from '@sendero/core';
 import { v5 as uuidv5 } from 'uuid';
+import { heldRecords } from './heldRecords.ts';
 import {
   recordKey,
   remembered,
@@ -151,18 +152,19 @@ export async function sendBack(
  * @returns how many records were sent back
  */
 export async function finishAnew(local: LocalDatabase, now: string): Promise<number> {
-  const transaction = local.transaction(['meta', 'records', 'outbox', 'photos'], 'readwrite');
+  const transaction = local.transaction(
+    ['meta', 'records', 'together', 'outbox', 'photos'],
+    'readwrite',
+  );
   const meta = transaction.objectStore('meta');
   const anew = (await meta.get('anew')) as Remembered['anew'] | undefined;
   if (!anew) return 0;
-  const records = transaction.objectStore('records');
   const lacking: StoredRecord[] = [];
-  for (let at = await records.openCursor(); at; at = await at.continue()) {
-    const { value } = at;
-    if (value.round === anew.round || !atRisk(value, anew.sharedSeq)) continue;
-    if (value.deletedAt === null && isKind(value.kind)) lacking.push(value);
-    await at.delete();
-  }
+  await heldRecords(transaction).sift((record) => {
+    if (record.round === anew.round || !atRisk(record, anew.sharedSeq)) return true;
+    if (record.deletedAt === null && isKind(record.kind)) lacking.push(record);
+    return false;
+  });
   const rank = new Map(KIND_NAMES.map((kind, i) => [kind, i]));
   lacking.sort((a, b) => rank.get(a.kind)! - rank.get(b.kind)!);
   await sendBack(

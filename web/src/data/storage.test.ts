@@ -5,6 +5,7 @@ import { exampleFamily, kindOf, type Kept, type Kind } from '@sendero/core';
 import { IDBFactory } from 'fake-indexeddb';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { evictSeason } from './device.ts';
+import { heldRecords } from './heldRecords.ts';
 import {
   NOT_FETCHED,
   openLocalDatabase,
@@ -60,12 +61,17 @@ describe('an older season', () => {
   beforeEach(async () => {
     for (const { kind, id, data } of family) {
       const record = { kind, id, data, revision: 1, deletedAt: null, editedBy: '', editedAt: NOW };
-      await local.put('records', toStore(record as Kept, seasonOf(kind)), recordKey(kind, id));
+      const stores = local.transaction(['records', 'together'], 'readwrite');
+      await heldRecords(stores).put(toStore(record as Kept, seasonOf(kind)));
     }
     await remember(local, 'seasons', { 2026: { cursor: 9, openedAt: NOW } });
   });
-  const kinds = async () =>
-    (await local.getAllKeys('records')).map((key) => key.split(' ')[0]).sort();
+  const kinds = async () => {
+    const groups = await local.getAll('together');
+    return [...(await local.getAllKeys('records')), ...groups.flatMap(({ keys }) => keys)]
+      .map((key) => key.split(' ')[0])
+      .sort();
+  };
 
   it('leaves with all that was seen in it and its weather; what all seasons share stays', async () => {
     await evictSeason(local, 2026);

@@ -77,7 +77,9 @@ export async function forget(home: LocalDatabase, workspaceId: string): Promise<
   const { [workspaceId]: gone, ...rest } = known;
   if (!gone || workspaceId === current) return;
   if (gone.database !== HOME) await deleteDB(gone.database);
-  else for (const store of ['records', 'outbox', 'photos'] as const) await home.clear(store);
+  else
+    for (const store of ['records', 'together', 'outbox', 'photos'] as const)
+      await home.clear(store);
   await remember(home, 'workspaces', { current, known: rest });
 }
 
