@@ -17,13 +17,12 @@ import { selectOne } from './hooks.ts';
 import { heldRecords } from './heldRecords.ts';
 import {
   openLocalDatabase,
-  parentInWalk,
-  recordKey,
   remember,
   remembered,
   type LocalDatabase,
   type LocalSession,
 } from './localDatabase.ts';
+import { parentInWalk, recordKey } from './storedRecord.ts';
 import { afterDrawing } from './afterDrawing.ts';
 import { LocalView } from './localView.ts';
 import {

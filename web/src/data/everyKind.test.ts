@@ -3,7 +3,8 @@ import { exampleFamily, kindOf, type Kept, type Outcome } from '@sendero/core';
 import { IDBFactory } from 'fake-indexeddb';
 import { beforeEach, expect, it } from 'vitest';
 import { heldRecords } from './heldRecords.ts';
-import { openLocalDatabase, recordKey, type LocalDatabase } from './localDatabase.ts';
+import { openLocalDatabase, type LocalDatabase } from './localDatabase.ts';
+import { recordKey } from './storedRecord.ts';
 import { keepEdits, overlay, settleBatch, takeBatch } from './outbox.ts';
 
 const NOW = '2027-05-27T09:30:00.000Z';

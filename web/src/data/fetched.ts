@@ -1,6 +1,7 @@
 import type { Change } from '@sendero/core';
 import { heldRecords } from './heldRecords.ts';
-import { toStore, type LocalDatabase, type Remembered } from './localDatabase.ts';
+import { type LocalDatabase, type Remembered } from './localDatabase.ts';
+import { toStore } from './storedRecord.ts';
 import { lostVersion, sendBack, withPlace } from './restoredServer.ts';
 import type { ChangesPage } from './road.ts';
 

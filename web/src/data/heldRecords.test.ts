@@ -4,7 +4,8 @@ import { IDBFactory } from 'fake-indexeddb';
 import { openDB } from 'idb';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { heldRecords } from './heldRecords.ts';
-import { openLocalDatabase, recordKey, toStore, type LocalDatabase } from './localDatabase.ts';
+import { openLocalDatabase, type LocalDatabase } from './localDatabase.ts';
+import { recordKey, toStore } from './storedRecord.ts';
 
 const [WALK, STOP, OTHER] = [0, 1, 2].map(() => crypto.randomUUID()) as [string, string, string];
 const count = (id: string, stopId: string, inStep = 28) => {

@@ -1,23 +1,15 @@
-import { isKind, kindOf } from '@sendero/core';
 import { unwrap, type IDBPObjectStore } from 'idb';
-import { recordKey, type Schema, type StoredRecord } from './localDatabase.ts';
-
-/** What belongs to one walk or one stop, kept as one: 100,000 records are written eight times as fast as one by one. */
-export interface Together {
-  /** `${kind} ${id}` of each. */
-  keys: string[];
-  records: StoredRecord[];
-}
-
-/** Whether records of a key are read with their walk, and kept with the others of it. */
-export const inWalk = (key: string): boolean => {
-  const kind = key.split(' ')[0]!;
-  return isKind(kind) && kindOf(kind).held === 'walk';
-};
+import {
+  inWalk,
+  recordKey,
+  type RecordStores,
+  type StoredRecord,
+  type Together,
+} from './storedRecord.ts';
 
 /** A store as a transaction gives it that may write; one that only reads is asked for no writing. */
 type Store<Name extends 'records' | 'together'> = IDBPObjectStore<
-  Schema,
+  RecordStores,
   ('records' | 'together')[],
   Name,
   'readwrite'

@@ -1,7 +1,8 @@
-import { isKind, kindOf, parentsOf, type Commit, type Kept, type Problems } from '@sendero/core';
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { isKind, kindOf, type Commit, type Problems } from '@sendero/core';
+import { openDB, type IDBPDatabase } from 'idb';
 import type { RememberedClock } from './clock.ts';
-import { heldRecords, inWalk, type Together } from './heldRecords.ts';
+import { heldRecords } from './heldRecords.ts';
+import { inWalk, toStore, type RecordStores, type StoredRecord } from './storedRecord.ts';
 
 /** A change on its way to the server, kept on this device until the server has answered for it. */
 export interface OutboxEntry {
@@ -37,37 +38,6 @@ export interface LocalPhoto {
   problem?: string;
 }
 
-/**
- * A record as the server last gave it, with what it is found by: the season it belongs to (0: shared by
- * all), or, for the many that belong to a walk and are read with it, its parent.
- */
-export type StoredRecord = Kept & {
-  season?: number;
-  parent?: string;
-  /** Number of the change it came with; none while only the answer to this device's own change is known. */
-  seq?: number;
-  /** The round of fetching everything anew it came with. */
-  round?: number;
-};
-
-/** Season of a record made here until it comes back from the server with its own. */
-export const NOT_FETCHED = -1;
-
-/** What a record read with its walk hangs on: a stop on its walk, an observation on its stop. */
-export function parentInWalk({ kind, data }: Pick<Kept, 'kind' | 'data'>): string | undefined {
-  return isKind(kind) && kindOf(kind).held === 'walk' ? parentsOf(kind, data)[0]?.id : undefined;
-}
-
-/** A record with what it is found by. */
-export function toStore(
-  record: Kept,
-  season: number,
-  came: Pick<StoredRecord, 'seq' | 'round'> = {},
-): StoredRecord {
-  const parent = parentInWalk(record);
-  return { ...record, ...(parent === undefined ? { season } : { parent }), ...came };
-}
-
 /** The number of the last change before a place in the server's history. @example seqOf('41.0190f…') // 41 */
 export const seqOf = (place: string): number => Number(place.split('.')[0]);
 
@@ -98,11 +68,7 @@ export interface Remembered {
   workspaces: { current: string; known: Record<string, { database: string; name: string }> };
 }
 
-export interface Schema extends DBSchema {
-  /** Records as the server last gave them: what is unsent lies over them at start. */
-  records: { key: string; value: StoredRecord; indexes: { season: number } };
-  /** Those that are read with their walk, by what they belong to: see `heldRecords`. */
-  together: { key: string; value: Together; indexes: { keys: string } };
+interface Schema extends RecordStores {
   outbox: { key: number; value: OutboxEntry; indexes: { touches: string } };
   meta: { key: string; value: unknown };
   /** Photos taken on this device: their bytes go beside the records. */
@@ -112,8 +78,6 @@ export interface Schema extends DBSchema {
 export type LocalDatabase = IDBPDatabase<Schema>;
 
 const inSeason = (kind: string) => isKind(kind) && kindOf(kind).held === 'season';
-
-export const recordKey = (kind: string, id: string) => `${kind} ${id}`;
 
 /**
  * Opens this device's database, bringing one of an older version of the app up to this one.

@@ -1,13 +1,8 @@
 import { isKind, parentsOf, readKept, type Kept, type Kind } from '@sendero/core';
-import { heldRecords, inWalk } from './heldRecords.ts';
-import {
-  NOT_FETCHED,
-  parentInWalk,
-  recordKey,
-  type LocalDatabase,
-  type OutboxEntry,
-  type StoredRecord,
-} from './localDatabase.ts';
+import { heldRecords } from './heldRecords.ts';
+import { inWalk } from './storedRecord.ts';
+import { type LocalDatabase, type OutboxEntry } from './localDatabase.ts';
+import { NOT_FETCHED, parentInWalk, recordKey, type StoredRecord } from './storedRecord.ts';
 import { entriesByRecord, overlay } from './outbox.ts';
 import {
   outboxSeen,

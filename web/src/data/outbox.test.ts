@@ -1,7 +1,8 @@
 import 'fake-indexeddb/auto';
 import type { Kept, Outcome } from '@sendero/core';
 import { beforeEach, describe, expect, it } from 'vitest';
-import { openLocalDatabase, recordKey, type LocalDatabase } from './localDatabase.ts';
+import { openLocalDatabase, type LocalDatabase } from './localDatabase.ts';
+import { recordKey } from './storedRecord.ts';
 import { discardEntry, keepEdits, overlay, settleBatch, takeBatch, type Edit } from './outbox.ts';
 
 const NOW = '2027-05-27T09:00:00.000Z';

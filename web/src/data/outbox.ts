@@ -14,15 +14,13 @@ import {
 import { v7 as uuidv7 } from 'uuid';
 import { heldRecords } from './heldRecords.ts';
 import {
-  NOT_FETCHED,
-  recordKey,
   remembered,
   seqOf,
-  toStore,
   type LocalDatabase,
   type OutboxEntry,
   type Remembered,
 } from './localDatabase.ts';
+import { NOT_FETCHED, recordKey, toStore } from './storedRecord.ts';
 
 /** The view an edit was made on. */
 export type Seen = Pick<Kept, 'revision' | 'data' | 'version' | 'deletedAt'>;

@@ -3,7 +3,8 @@ import { type Count, type Kept } from '@sendero/core';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { fakeServer } from './fakeServer.testing.ts';
-import { openLocalDatabase, recordKey, toStore, type LocalDatabase } from './localDatabase.ts';
+import { openLocalDatabase, type LocalDatabase } from './localDatabase.ts';
+import { recordKey, toStore } from './storedRecord.ts';
 import { keepEdits, overlay, settleBatch, takeBatch, type Edit } from './outbox.ts';
 
 const NOW = '2027-05-27T09:00:00.000Z';

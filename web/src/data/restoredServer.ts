@@ -2,14 +2,13 @@ import { kindOf, isKind, KIND_NAMES, sameData, type Change } from '@sendero/core
 import { v5 as uuidv5 } from 'uuid';
 import { heldRecords } from './heldRecords.ts';
 import {
-  recordKey,
   remembered,
   seqOf,
   type LocalDatabase,
   type OutboxEntry,
   type Remembered,
-  type StoredRecord,
 } from './localDatabase.ts';
+import { recordKey, type StoredRecord } from './storedRecord.ts';
 import { RoadProblem, type Road } from './road.ts';
 
 /** Places in the server's history that are remembered: the newest ones, and ever fewer of the older. */

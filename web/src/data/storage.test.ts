@@ -6,15 +6,8 @@ import { IDBFactory } from 'fake-indexeddb';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { evictSeason } from './device.ts';
 import { heldRecords } from './heldRecords.ts';
-import {
-  NOT_FETCHED,
-  openLocalDatabase,
-  recordKey,
-  remember,
-  remembered,
-  toStore,
-  type LocalDatabase,
-} from './localDatabase.ts';
+import { openLocalDatabase, remember, remembered, type LocalDatabase } from './localDatabase.ts';
+import { NOT_FETCHED, recordKey, toStore } from './storedRecord.ts';
 import { keepEdits } from './outbox.ts';
 import { freeSpace, isShort } from './storage.ts';
 

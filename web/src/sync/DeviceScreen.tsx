@@ -4,7 +4,7 @@ import { useEffect, useState } from 'react';
 import { localWhen } from '../app/dates.ts';
 import type { Draft } from '../data/device.ts';
 import { selectOne, useAll, useDevice } from '../data/hooks.ts';
-import { recordKey } from '../data/localDatabase.ts';
+import { recordKey } from '../data/storedRecord.ts';
 import { useAppSelector } from '../data/store.ts';
 import { Held } from './Held.tsx';
 import { OtherWorkspaces } from './OtherWorkspaces.tsx';

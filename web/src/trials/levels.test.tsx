@@ -147,7 +147,9 @@ describe('levels of a figure: the curve through them', () => {
   it('the shape that fits best is taken; another is tried beside it, and the sentence follows', async () => {
     const here = await weighed((inches) => 2900 - 180 * Math.max(0, 2 - inches));
     const flat = await answerSays();
-    expect(screen.getByRole('radio', { name: 'straight to a flat top', checked: true })).toBeTruthy();
+    expect(
+      screen.getByRole('radio', { name: 'straight to a flat top', checked: true }),
+    ).toBeTruthy();
     await here.press('an arch', 'radio');
     expect(await answerSays()).not.toBe(flat);
     expect(flat).toMatch(/Best level: about [\d⅛¼⅜½⅝¾⅞]+ in/);
