@@ -23,7 +23,7 @@ import {
 import { chromium, type Page } from '@playwright/test';
 import pg from 'pg';
 import { App, openPlanting, signedIn } from '../app.ts';
-import { faultRun } from '../faults.ts';
+import { reportFaults } from './faultReport.ts';
 import { fuzz, manyWriters } from './fuzz.ts';
 import { maps } from './maps.ts';
 import { plants } from './plants.ts';
@@ -227,39 +227,6 @@ async function screen(app: App) {
   await browser.close();
 }
 
-/** A thousand faults of one seed, in real browsers against the real server; every tap is looked for in the database. */
-async function faults(): Promise<void> {
-  const seed = Number(process.argv[3] ?? 20270527);
-  console.log(`\n1,000 faults, seed ${seed}`);
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
-  const run = await faultRun(browser, {
-    seed,
-    faults: 1000,
-    restores: true,
-    say: (line) => console.log(`  … ${line}`),
-  });
-  await browser.close();
-  for (const [fault, times] of Object.entries(run.happened))
-    console.log(`  ${fault.padEnd(30)} ${times}`);
-  console.log(`  answers lost after commit ${run.met.lost}, batches sent twice ${run.met.doubled}`);
-  const sum = (figures: number[]) => figures.reduce((a, b) => a + b);
-  console.log(`  tapped, by row:      ${run.tapped.join(' ')}`);
-  console.log(`  in the database:     ${run.inDatabase.join(' ')}`);
-  console.log(`  told as a choice:    ${run.choices.map(Number).join(' ')}`);
-  const apart = run.tapped.map((taps, row) =>
-    run.choices[row] ? 0 : Math.abs(taps - run.inDatabase[row]!),
-  );
-  report(
-    `taps neither in the database exactly once nor in a choice, of ${sum(run.tapped)}`,
-    sum(apart),
-    '',
-    0,
-  );
-}
-
 const percent = (share: number) => `${Math.round(100 * share)} %`.padStart(5);
 
 /** How often the app's judgements are right and wrong over simulated cases, each rate beside its limit. */
@@ -311,7 +278,8 @@ for (const part of parts.filter(
     await app.kill();
   }
 }
-if (!only || only === 'faults') await faults();
+if (!only || only === 'faults')
+  await reportFaults({ seed: Number(process.argv[3] ?? 20270527), faults: 1000, restores: true });
 if (!only || only === 'judgement') judgement();
 console.log(overLimit() === 0 ? '\nAll within their limits.' : `\n${overLimit()} over the limit.`);
 process.exit(overLimit() === 0 ? 0 : 1);

@@ -2,12 +2,11 @@ import { randomUUID } from 'node:crypto';
 import {
   createReadStream,
   createWriteStream,
+  openAsBlob,
   readFileSync,
   rmSync,
-  statSync,
   writeFileSync,
 } from 'node:fs';
-import { open } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
@@ -17,13 +16,12 @@ import { demoScenario, DEMO_PLANTINGS, simulatePlanterLog } from '@sendero/core/
 import { LOG_HEADERS, logText } from '@sendero/stand-ins';
 import pg from 'pg';
 import { from as copyFrom, to as copyTo } from 'pg-copy-streams';
+import { sendLog as sendAsTheApp, type LogToSend } from '../../web/src/planter/sendLog.ts';
 import { signedIn, type App } from '../app.ts';
 import { report } from './report.ts';
 
 const INCH = 0.0254;
 export const RECORDS = 1_000_000;
-/** As the app cuts a log. */
-const PIECE_BYTES = 1_000_000;
 const AT_ONCE = 6;
 
 /** 300 planters of 12 rows, 5 seeds a row, SD within rows 0.25 in: rows off are found, rows on target let be. */
@@ -75,32 +73,30 @@ export async function sendLog(
   app: App,
   { cookie, planting, file, name }: Record<'cookie' | 'planting' | 'file' | 'name', string>,
 ): Promise<string> {
-  const id = randomUUID();
-  const bytes = statSync(file).size;
-  const handle = await open(file);
-  const piece = Buffer.alloc(PIECE_BYTES);
-  for (let from = 0; ;) {
-    const { bytesRead } = await handle.read(piece, 0, PIECE_BYTES, from);
-    const query = new URLSearchParams({
-      plantingId: planting,
-      name,
-      format: 'csv',
-      mapping: JSON.stringify(guessLogMapping(LOG_HEADERS, ['2027-04-28T08:00:00Z', '1'])),
-      from: String(from),
-      bytes: String(bytes),
-    });
-    const response = await fetch(`${app.url}/api/v1/planter-logs/${id}?${query}`, {
-      method: 'PUT',
-      headers: { cookie, 'content-type': 'application/octet-stream' },
-      body: piece.subarray(0, bytesRead),
-    });
-    const state = (await response.json()) as { status: string; records: number; bytesRead: number };
-    from = state.bytesRead;
-    if (state.status === 'reading') continue;
-    await handle.close();
-    if (state.status === 'done' && state.records === RECORDS) return id;
-    throw new Error(`import ended with ${JSON.stringify(state).slice(0, 300)}`);
-  }
+  const log: LogToSend = {
+    plantingId: planting,
+    file: new File([await openAsBlob(file)], name, { lastModified: 0 }),
+    format: 'csv',
+    mapping: guessLogMapping(LOG_HEADERS, ['2027-04-28T08:00:00Z', '1']),
+  };
+  const road = {
+    async ask<T>(path: string, { bytes, signal }: { bytes?: Blob; signal?: AbortSignal } = {}) {
+      const response = await fetch(`${app.url}/api/v1${path}`, {
+        method: 'PUT',
+        headers: { cookie, 'content-type': 'application/octet-stream' },
+        body: bytes!,
+        signal: signal ?? null,
+      });
+      return (await response.json()) as T;
+    },
+  };
+  const state = await sendAsTheApp(road, log, {
+    behind: () => Promise.resolve(),
+    wait: (ms) => new Promise((resolve) => setTimeout(resolve, ms)),
+    signal: new AbortController().signal,
+  });
+  if (state.status === 'done' && state.records === RECORDS) return state.id;
+  throw new Error(`import ended with ${JSON.stringify(state).slice(0, 300)}`);
 }
 
 /** A log of a million records through the app, against PostgreSQL's own COPY of the same rows; then six at once beside commits. */

@@ -57,7 +57,10 @@ export async function logCells(
     [workspaceId, id],
   );
   if (!held[0]) throw new ProblemError(404, 'No such log', 'It was deleted: choose another.');
-  if (held[0].overview && isOverview(asked)) return held[0].overview;
+  if (isOverview(asked)) {
+    const overview = held[0].overview ?? (await beingMade.get(id));
+    if (overview) return overview;
+  }
   return sumUp(database, workspaceId, id, asked, asked.box ?? held[0].box);
 }
 
@@ -66,22 +69,36 @@ const OVERVIEW: LogMapAsked = { figure: 'droppedPerM2', row: null, box: null, ac
 const isOverview = ({ figure, row, box, across }: LogMapAsked) =>
   figure === OVERVIEW.figure && row === null && box === null && across === OVERVIEW.across;
 
-/** Keeps the first picture of a log that has just been read, so that it is there when somebody looks. */
-export async function keepOverview(
+/** Overviews that are being made, by their log: who asks for one meanwhile waits for it. */
+const beingMade = new Map<string, Promise<LogCells | null>>();
+
+/** Makes the first picture of a log that has just been read, so that it is there when somebody looks. Nobody waits for it: without it, it is made when it is asked for. */
+export function prepareOverview(database: Database, workspaceId: string, id: string): void {
+  const made = makeOverview(database, workspaceId, id)
+    .catch((error: unknown) => {
+      console.error(error);
+      return null;
+    })
+    .finally(() => beingMade.delete(id));
+  beingMade.set(id, made);
+}
+
+async function makeOverview(
   database: Database,
   workspaceId: string,
   id: string,
-): Promise<void> {
+): Promise<LogCells | null> {
   const { rows: held } = await database.logs.query<{ box: LogCells['box'] }>(
     `SELECT box FROM planter_logs WHERE workspace_id = $1 AND id = $2 AND status = 'done' AND overview IS NULL`,
     [workspaceId, id],
   );
-  if (!held[0]) return;
+  if (!held[0]) return null;
   const overview = await sumUp(database, workspaceId, id, OVERVIEW, held[0].box);
   await database.logs.query(
     'UPDATE planter_logs SET overview = $3 WHERE workspace_id = $1 AND id = $2',
     [workspaceId, id, JSON.stringify(overview)],
   );
+  return overview;
 }
 
 async function sumUp(

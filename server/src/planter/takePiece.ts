@@ -1,4 +1,3 @@
-import { once } from 'node:events';
 import { finished } from 'node:stream/promises';
 import { setImmediate } from 'node:timers/promises';
 import {
@@ -13,12 +12,13 @@ import type { PoolClient } from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { Database } from '../database/openDatabase.ts';
 import { readPiece, START, type ReadingState } from './readPiece.ts';
-import { BOX_OF_RECORDS, keepOverview } from './logMap.ts';
+import { BOX_OF_RECORDS, prepareOverview } from './logMap.ts';
 import { closeLog, logById, withLog, type LogUpload } from './logStore.ts';
 
 const MOST_REPORTED = 200;
-/** Characters handed to PostgreSQL at a time. */
-const HANDFUL = 64 * 1024;
+/** Bytes that are read at a time, and slices that are read ahead of PostgreSQL. */
+const SLICE_BYTES = 128 * 1024;
+const MOST_WAITING = 4;
 const OWN_COLUMNS = ['time', 'row', 'droppedPerM2'] as const;
 const OPTIONAL = LOG_FIELD_NAMES.filter(
   (field) => !(OWN_COLUMNS as readonly string[]).includes(field),
@@ -67,8 +67,9 @@ export async function takePiece(
     if (!(error instanceof RangeError)) throw error;
     return closeLog(database, workspaceId, upload.id, 'failed', error.message);
   }
-  if (last) await keepOverview(database, workspaceId, upload.id);
-  return logById(database, workspaceId, upload.id);
+  const log = await logById(database, workspaceId, upload.id);
+  if (last) prepareOverview(database, workspaceId, upload.id);
+  return log;
 }
 
 async function takeNext(
@@ -78,37 +79,30 @@ async function takeNext(
   row: LogRowOfTable,
   { from, piece, last }: { from: number; piece: Buffer; last: boolean },
 ): Promise<void> {
-  const before = row.reading?.state ?? START;
-  const { lines, state, tail, broke } = readPiece(
-    format,
-    before,
-    row.tail ?? Buffer.alloc(0),
-    piece,
-    last,
-  );
   const summary = runningLog(row.reading?.summary);
   const brokenLines = row.broken_lines;
   let broken = Number(row.broken);
   let records = Number(row.records);
-  // PostgreSQL takes in the lines before while the next ones are read: the two together take as long as the slower.
-  let copy: Copy | null = null;
-  let text = '';
-  const handOver = async () => {
-    copy ??= openCopy(client);
-    await copy.take(text);
-    text = '';
-  };
-  if (state.headers) {
-    const read = makeLogReader(mapping, state.headers);
-    const prefix = `${workspaceId}\t${id}\t`;
-    for (const { line, cells } of lines) {
-      const found = read(cells);
-      if (!found.ok) {
+  let state = row.reading?.state ?? START;
+  let tail = row.tail ?? Buffer.alloc(0);
+  const prefix = `${workspaceId}\t${id}\t`;
+  const copies = openCopies(client);
+  let read: ReturnType<typeof makeLogReader> | undefined;
+  // PostgreSQL takes in what was read before while the next is read: the two together take as long as the slower.
+  for (let at = 0; at < Math.max(1, piece.length); at += SLICE_BYTES) {
+    const slice = piece.subarray(at, at + SLICE_BYTES);
+    const found = readPiece(format, state, tail, slice, last && at + SLICE_BYTES >= piece.length);
+    ({ state, tail } = found);
+    if (state.headers) read ??= makeLogReader(mapping, state.headers);
+    let text = '';
+    for (const { line, cells } of found.lines) {
+      const one = read!(cells);
+      if (!one.ok) {
         broken += 1;
-        if (brokenLines.length < MOST_REPORTED) brokenLines.push({ line, problem: found.problem });
+        if (brokenLines.length < MOST_REPORTED) brokenLines.push({ line, problem: one.problem });
         continue;
       }
-      const { record } = found;
+      const { record } = one;
       records += 1;
       summary.add(record);
       text += `${prefix}${line}\t${record.time}\t${record.row}\t${record.droppedPerM2}`;
@@ -117,12 +111,12 @@ async function takeNext(
         text += value === null ? '\t\\N' : `\t${value}`;
       }
       text += '\n';
-      if (text.length > HANDFUL) await handOver();
     }
-  }
-  if (broke) {
-    broken += 1;
-    brokenLines.push(broke);
+    if (found.broke) {
+      broken += 1;
+      brokenLines.push(found.broke);
+    }
+    await copies.take(text);
   }
   if (last) {
     if (!state.headers) throw new RangeError('The file is empty: choose a log with a header line.');
@@ -131,8 +125,7 @@ async function takeNext(
         `No line could be read${brokenLines[0] ? `; line ${brokenLines[0].line}: ${brokenLines[0].problem}` : ''} Check which column is which.`,
       );
   }
-  if (text !== '') await handOver();
-  await (copy as Copy | null)?.end();
+  await copies.end();
   const rows: LogRow[] = last ? summary.rows() : [];
   await client.query(
     `UPDATE planter_logs SET bytes_read = $3, records = $4, broken = $5, broken_lines = $6, reading = $7, tail = $8,
@@ -155,28 +148,35 @@ async function takeNext(
   );
 }
 
-interface Copy {
-  take(text: string): Promise<void>;
-  end(): Promise<void>;
-}
-
-/** A COPY of records that takes them a handful at a time. */
-function openCopy(client: PoolClient): Copy {
-  const stream = client.query(
-    copyFrom(`COPY planter_log_records (${COLUMNS.join(', ')}) FROM STDIN`),
-  );
-  const done = finished(stream);
-  // Heard of where it is waited for; meanwhile it ends nothing.
-  done.catch(() => {});
+/**
+ * Copies records into the database behind the reader's back, a slice with each COPY: while PostgreSQL checks the rows of one, the next is read.
+ */
+function openCopies(client: PoolClient) {
+  const waiting: Promise<void>[] = [];
+  let failed: { error: unknown } | undefined;
+  const copyIn = (text: string) => {
+    const stream = client.query(
+      copyFrom(`COPY planter_log_records (${COLUMNS.join(', ')}) FROM STDIN`),
+    );
+    stream.end(text);
+    return finished(stream);
+  };
+  let before = Promise.resolve();
   return {
-    async take(text) {
-      if (!stream.write(text)) await Promise.race([once(stream, 'drain'), done]);
-      // Lets the socket have it.
+    /** Resolves when there is room for more. */
+    async take(text: string): Promise<void> {
+      if (text !== '') {
+        before = before.then(() => copyIn(text));
+        before.catch((error) => (failed ??= { error }));
+        waiting.push(before);
+      }
+      // Lets the socket have it, and others their turn.
       await setImmediate();
+      if (failed) throw failed.error;
+      while (waiting.length > MOST_WAITING) await waiting.shift();
     },
-    end() {
-      stream.end();
-      return done;
+    async end(): Promise<void> {
+      await before;
     },
   };
 }

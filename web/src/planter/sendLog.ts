@@ -9,7 +9,10 @@ export interface LogToSend {
   mapping: LogMapping;
 }
 
-const PIECE_BYTES = 1_000_000;
+/** Sent at a time: more while it goes quickly, less after a failure. */
+const FIRST_PIECE = 1_000_000;
+const [LEAST_PIECE, MOST_PIECE] = [125_000, 3_000_000];
+const QUICK_MS = 2000;
 const FIRST_WAIT_MS = 1000;
 const LONGEST_WAIT_MS = 30_000;
 
@@ -40,6 +43,7 @@ export async function sendLog(
   const { plantingId, file, format, mapping } = log;
   const id = logId(log);
   let from = 0;
+  let size = FIRST_PIECE;
   for (let failures = 0; ;) {
     signal.throwIfAborted();
     await behind();
@@ -51,19 +55,22 @@ export async function sendLog(
       from: String(from),
       bytes: String(file.size),
     });
+    const began = performance.now();
     try {
       const state = await road.ask<PlanterLog>(`/planter-logs/${id}?${query}`, {
         method: 'PUT',
-        bytes: file.slice(from, from + PIECE_BYTES),
+        bytes: file.slice(from, from + size),
         signal,
       });
       failures = 0;
       if (state.status !== 'reading') return state;
       from = state.bytesRead;
+      if (performance.now() - began < QUICK_MS) size = Math.min(MOST_PIECE, 2 * size);
     } catch (error) {
       const passing =
         error instanceof RoadProblem && ['noNetwork', 'noAnswer', 'unwell'].includes(error.trouble);
       if (!passing) throw error;
+      size = Math.max(LEAST_PIECE, size / 2);
       await wait(Math.min(LONGEST_WAIT_MS, FIRST_WAIT_MS * 2 ** failures));
       failures += 1;
     }
