@@ -19,7 +19,7 @@ export interface FaultyRoad {
   portal: boolean;
   /** A proxy in between turns away all of the API with this, in words of its own. */
   proxyAnswers: number | null;
-  /** Answers trickle with so many bytes a second; null: at once. */
+  /** Answers trickle, all of them together so many bytes a second; null: at once. */
   bytesPerSecond: number | null;
   /** Where the road leads. */
   target: string;
@@ -32,20 +32,24 @@ export interface FaultyRoad {
 
 const STRANGERS_DATE = 'Sun, 01 Jan 2040 10:00:00 GMT';
 
-/** Sends an answer in small parts, as a poor signal brings it. */
-async function trickle(body: Buffer, response: ServerResponse, road: FaultyRoad): Promise<void> {
-  const EVERY_MS = 100;
-  for (let at = 0; at < body.length && !response.destroyed;) {
-    const part = Math.ceil(((road.bytesPerSecond ?? 1e9) * EVERY_MS) / 1000);
-    response.write(body.subarray(at, at + part));
-    at += part;
-    if (at < body.length) await new Promise((resolve) => setTimeout(resolve, EVERY_MS));
-  }
-  response.end();
-}
-
 /** Opens a road to a server's address. */
 export async function openFaultyRoad(target: string): Promise<FaultyRoad> {
+  /** Answers share the line: the next part of any of them goes when the one before is through. */
+  let line: Promise<unknown> = Promise.resolve();
+  const EVERY_MS = 100;
+  /** Sends an answer in small parts, as a poor signal brings it. */
+  const trickle = async (body: Buffer, response: ServerResponse): Promise<void> => {
+    for (let at = 0; at < body.length && !response.destroyed;) {
+      const part = Math.ceil(((road.bytesPerSecond ?? 1e9) * EVERY_MS) / 1000);
+      const piece = body.subarray(at, at + part);
+      at += part;
+      const ms = (EVERY_MS * piece.length) / part;
+      line = line.then(() => new Promise((resolve) => setTimeout(resolve, ms)));
+      await line;
+      response.write(piece);
+    }
+    response.end();
+  };
   const ask = (to: IncomingMessage, body: Buffer) =>
     new Promise<IncomingMessage>((resolve, reject) => {
       const { hostname, port } = new URL(road.target);
@@ -91,7 +95,7 @@ export async function openFaultyRoad(target: string): Promise<FaultyRoad> {
       road.met.doubled += 1;
     }
     response.writeHead(answer.statusCode!, answer.headers);
-    if (road.bytesPerSecond !== null) return trickle(await whole(answer), response, road);
+    if (road.bytesPerSecond !== null) return trickle(await whole(answer), response);
     // A server killed in mid-answer ends the answer here too: else whoever asked waits for ever.
     await pipeline(answer, response);
   };

@@ -31,7 +31,7 @@ import { planterCard } from './planterCard.ts';
 import { replant } from './replant.ts';
 import { planterLog, rowsFound } from './plantingDay.ts';
 import { median, miss, overLimit, report } from './report.ts';
-import { season } from './season.ts';
+import { season, slowLine } from './season.ts';
 import { refits, spring } from './spring.ts';
 import { reportTaps } from './taps.ts';
 import { trials } from './trials.ts';
@@ -267,11 +267,14 @@ const parts = [
   trials,
   fuzz,
   manyWriters,
+  slowLine,
 ];
 for (const part of parts.filter(
   ({ name }) => !only || name === only || (only === 'fuzz' && name === 'manyWriters'),
 )) {
-  const app = await App.start({ demo: ![season, spring, plants, planterCard].includes(part) });
+  const app = await App.start({
+    demo: ![season, slowLine, spring, plants, planterCard].includes(part),
+  });
   try {
     await part(app);
   } finally {

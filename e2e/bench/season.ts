@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '@sendero/core';
 import { chromium, type CDPSession, type Page } from '@playwright/test';
-import { signedIn, type App, type MadeRecord } from '../app.ts';
+import { appKept, signedIn, type App, type MadeRecord } from '../app.ts';
+import { openFaultyRoad } from '../faultyRoad.ts';
 import { median, report } from './report.ts';
 import { reportTaps } from './taps.ts';
 
@@ -112,14 +113,17 @@ function privateMegabytes(pids: number[]): number {
   );
 }
 
+const launch = () =>
+  chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  });
+
 /** A season of 100,000 records on one device: starting, opening a walk, tapping, memory. */
 export async function season(app: App): Promise<void> {
   const { planting, walk, records } = await fillSeason(app);
   console.log(`\nA season of ${FIELDS} fields and ${records.toLocaleString('en')} records`);
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
+  const browser = await launch();
   const context = await browser.newContext({
     baseURL: app.url,
     viewport: { width: 390, height: 844 },
@@ -172,6 +176,50 @@ export async function season(app: App): Promise<void> {
   report('JavaScript heap of the tab', heap, 'MB');
   report('memory of the tab’s own process', privateMegabytes(await pagePids(session)), 'MB', 250);
   await browser.close();
+}
+
+/** The same season over a line of 4 kB/s, to a device that has the app and nothing else. */
+export async function slowLine(app: App): Promise<void> {
+  const { records } = await fillSeason(app);
+  const road = await openFaultyRoad(app.url);
+  console.log(`\n${records.toLocaleString('en')} records over a line of 4 kB/s`);
+  const browser = await launch();
+  const context = await browser.newContext({ baseURL: road.url });
+  const page = await context.newPage();
+  road.proxyAnswers = 503;
+  await page.goto('/');
+  await appKept(page);
+  await page.close();
+  road.proxyAnswers = null;
+  road.bytesPerSecond = 4000;
+  const fresh = await context.newPage();
+  const start = performance.now();
+  await fresh.goto('/', { timeout: 600_000 });
+  await fresh.getByRole('heading', { level: 1, name: /^Today/ }).waitFor({ timeout: 600_000 });
+  await fresh.locator('.task').first().waitFor({ timeout: 600_000 });
+  report('the first fields on Today', (performance.now() - start) / 1000, 's');
+  // Today is used while the rest is on its way.
+  const opens = await several(5, async () => {
+    const at = performance.now();
+    await fresh.getByRole('link', { name: 'Fields' }).first().click();
+    await fresh.getByRole('heading', { level: 1, name: /^Fields/ }).waitFor();
+    await fresh.getByRole('link', { name: 'Today' }).first().click();
+    await fresh.locator('.task').first().waitFor();
+    return performance.now() - at;
+  });
+  report('to Fields and back to Today meanwhile, median of 5', median(opens), 'ms');
+  let held = 0;
+  for (let told = 0; held < records; await fresh.waitForTimeout(5000)) {
+    held = await heldRecords(fresh);
+    if (held - told < 10_000 && held < records) continue;
+    told = held;
+    console.log(
+      `  … ${held.toLocaleString('en')} after ${Math.round((performance.now() - start) / 1000)} s`,
+    );
+  }
+  report('all of it fetched', (performance.now() - start) / 60_000, 'min');
+  await browser.close();
+  road.close();
 }
 
 /** Records in the device's own database: those kept one by one, and those kept with their walk. */
