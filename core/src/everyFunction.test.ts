@@ -1293,7 +1293,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'unitName',
     'read',
   ] as const),
-  ...(['cropWords', 'cropTitle', 'isOff'] as const),
+  ...(['cropWords', 'cropTitle', 'usualPrice', 'isOff'] as const),
   ...(['unitsOf', 'guessLogMapping', 'makeLogReader', 'missingFields', 'runningLog'] as const),
   ...([
     'isKind',

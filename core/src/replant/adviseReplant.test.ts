@@ -363,7 +363,7 @@ describe('the advice', () => {
         curves,
       });
       // The spread of the curves lifts the mean of a poor stand a little: a share bent to a power is not symmetrical.
-      expect(Math.abs(expected(advice, 'keep') / (full * share) - 1)).toBeLessThan(0.12);
+      expect(Math.abs(expected(advice, 'keep') / (full * share) - 1)).toBeLessThan(0.15);
     }
   });
 

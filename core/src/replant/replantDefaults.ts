@@ -6,7 +6,7 @@ export const REPLANT_DEFAULTS = {
   priceSpread: 0.1,
   recountAfterDays: 4,
   /** Spread of what the curves say is lost: on the log scale. */
-  curveSpread: 0.35,
+  curveSpread: 0.44,
   /** When planting is best, and the last day on which a crop still ripens: month and day. */
   bestOn: { corn: '05-05', soybean: '05-10', wheat: '10-01' } satisfies Record<Crop, string>,
   lastOn: { corn: '06-20', soybean: '07-05', wheat: '11-15' } satisfies Record<Crop, string>,

@@ -11,6 +11,7 @@ export {
 } from './unitTable.ts';
 export { parseQuantity, type DecimalMark, type Parsed } from './parseQuantity.ts';
 export { isUsual, USUAL_FIGURES, usualRange, type UsualRange } from './usualRange.ts';
+export { read } from './readFigure.ts';
 export { axisTicks, type AxisTick } from './axisTicks.ts';
 export { inEveryUnit } from './inEveryUnit.ts';
 export { printNumber, printQuantity, type NumberStyle } from './printQuantity.ts';
@@ -20,7 +21,6 @@ export {
   unitSymbol,
   unitAreaM2,
   unitName,
-  read,
   QUANTITY_KINDS,
   type QuantityKind,
   type UnitSystem,

@@ -2,11 +2,12 @@ import { toSi, UNITS, type Dimension, type Unit, type UnitName } from './unitTab
 
 /**
  * What was read. `other`: what it says if its mark is meant the other way; `unsure` when nothing tells which
- * is meant, so that a person has to be asked. `readAs`: the unit that was taken in place of the one asked for.
+ * is meant, so that a person has to be asked. `readAs`: the unit that was taken in place of the one asked for. `instead`: what it says if its mark is
+ * meant the other way, where what it says is impossible.
  */
 export type Parsed =
   | { ok: true; value: number; other?: number; unsure?: true; readAs?: UnitName }
-  | { ok: false; problem: string };
+  | { ok: false; problem: string; instead?: number };
 
 /** Mark between the whole and the decimals of a number; the other one parts thousands. */
 export type DecimalMark = '.' | ',';
@@ -83,6 +84,7 @@ const plainSigns = (text: string) =>
   text
     .replace(/[½¼¾⅛⅜⅝⅞⅓⅔⅕⅖⅗⅘⅙⅚]/g, (sign) => ` ${VULGAR[sign]}`)
     .replace(/⁄/g, '/')
+    .replace(/(\d)[\u00a0\u2009\u202f](?=\d{3}(?!\d))/g, '$1')
     .replace(/(\d)[\s\u00a0\u2009\u202f](?=\d{3}(?![\d.,]|\s*\/\s*\d))/g, '$1')
     .replace(/([\da-z])[.](?=\s|\d*\s*$(?<![.]\d+\s*))/gi, '$1')
     .trim();
@@ -160,7 +162,7 @@ export function parseQuantity(
   if ((UNITS[unit] as Unit).dimension !== dimension)
     throw new RangeError(`unit must measure ${dimension}, got ${unit}`);
   if (text.trim() === '') return problem('Nothing is entered.');
-  const written = plainNotation(text, decimal);
+  const written = plainNotation(text.replace(MONEY_SIGN, ''), decimal);
   if (!written)
     return problem(`“${text}” has more than one number: put a space after each comma of a list.`);
   const found = readPlain(written.plain, text, dimension, unit, problem);
@@ -174,6 +176,11 @@ export function parseQuantity(
       unsure: true,
       readAs: field.unit,
     };
+  // 34 of an acre is said for 34,000.
+  if (IN_THOUSANDS.has(unit) && /^[\d.,\s]+$/.test(text.trim()) && found.value > 0) {
+    const thousands = found.value * 1000;
+    if (found.value < toSi(1000, unit)) return { ok: true, value: thousands, readAs: unit };
+  }
   const other =
     written.other === undefined ? null : readPlain(written.other, text, dimension, unit, problem);
   // A share of one, without its sign: 0.05 may be 5 % or 0.05 %.
@@ -181,6 +188,12 @@ export function parseQuantity(
     return { ok: true, value: found.value * 100, other: found.value, unsure: true };
   return other?.ok ? { ...found, other: other.value } : found;
 }
+
+/** Before a price or a cost; the money itself is the workspace’s. */
+const MONEY_SIGN = /^\s*(?:US\$|A\$|C\$|R\$|[$€£¥])\s*(?=[\d.,-])/;
+
+/** Rates of which a number below a thousand is said in thousands. */
+const IN_THOUSANDS: ReadonlySet<UnitName> = new Set(['perAc', 'perHa']);
 
 /** From so many plants on a small area on, a bare number is meant for an acre or a hectare: nobody sows as many. */
 const PER_FIELD_AREA: Partial<Record<UnitName, { from: number; unit: UnitName }>> = {

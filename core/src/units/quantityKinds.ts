@@ -1,6 +1,5 @@
-import { parseQuantity, type DecimalMark, type Parsed } from './parseQuantity.ts';
 import { printNumber, printQuantity, type NumberStyle } from './printQuantity.ts';
-import { toSi, UNITS, type Unit, type UnitName } from './unitTable.ts';
+import { toSi, UNITS, type UnitName } from './unitTable.ts';
 
 export type UnitSystem = 'us' | 'metric';
 
@@ -182,15 +181,4 @@ export function unitSymbol(kind: QuantityKind, system: UnitSystem): string {
 /** The unit a bare number is taken in. @example unitName('seedDepth', 'metric') // 'cm' */
 export function unitName(kind: QuantityKind, system: UnitSystem): UnitName {
   return KINDS[kind][system].unit;
-}
-
-/** Reads what a person of `system` typed for a figure of this kind; see `parseQuantity`. @example read('30', 'rowWidth', 'us') // { ok: true, value: 0.762 } */
-export function read(
-  text: string,
-  kind: QuantityKind,
-  system: UnitSystem,
-  decimal: DecimalMark = '.',
-): Parsed {
-  const { unit }: Habit = KINDS[kind][system];
-  return parseQuantity(text, (UNITS[unit] as Unit).dimension, unit, decimal);
 }

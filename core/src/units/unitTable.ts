@@ -40,6 +40,20 @@ const POUND = 0.45359237;
 /** A US bushel as a measure, m³. */
 const BUSHEL_M3 = 0.03523907016688;
 
+/** Plants or seeds of an area, as people write it. */
+const countsPer = (short: string, long: string) => [
+  ...['', 'seeds', 'plants', 'kernels', ...['seeds ', 'plants ', 'kernels ']].flatMap((what) => [
+    `${what}/${short}`,
+    `${what}/${long}`,
+  ]),
+  ...['', 'seeds ', 'plants ', 'kernels '].flatMap((what) => [
+    `${what}per ${short}`,
+    `${what}per ${long}`,
+    `${what}an ${long}`,
+    `${what}a ${long}`,
+  ]),
+];
+
 /** The units of the trade, with their exact SI factors. */
 export const UNITS = {
   m: {
@@ -98,13 +112,13 @@ export const UNITS = {
     dimension: 'population',
     factor: 1 / ACRE_M2,
     symbol: '/ac',
-    words: ['/ac', '/acre', 'per ac', 'per acre', 'an acre'],
+    words: countsPer('ac', 'acre'),
   },
   perHa: {
     dimension: 'population',
     factor: 1 / 10000,
     symbol: '/ha',
-    words: ['/ha', 'per ha', 'per hectare', 'a hectare'],
+    words: countsPer('ha', 'hectare'),
   },
   kg: { dimension: 'mass', factor: 1, symbol: 'kg', words: ['kg', 'kilogram', 'kilograms'] },
   lb: { dimension: 'mass', factor: POUND, symbol: 'lb', words: ['lb', 'lbs', 'pound', 'pounds'] },

@@ -1,8 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  ACRE_M2,
   axisTicks,
   fromSi,
+  INCH_M,
   inEveryUnit,
   parseQuantity,
   printQuantity,
@@ -10,9 +12,11 @@ import {
   read,
   show,
   unitName,
+  UNITS,
   type Dimension,
   type UnitName,
 } from './index.ts';
+import { possibleRange } from './readFigure.ts';
 
 const value = (text: string, dimension: Dimension, unit: UnitName) => {
   const parsed = parseQuantity(text, dimension, unit);
@@ -195,25 +199,13 @@ describe('show', () => {
   it('what is printed reads back, and prints the same again', () => {
     for (const kind of QUANTITY_KINDS) {
       for (const system of ['us', 'metric'] as const) {
-        const top =
-          {
-            population: 200,
-            denseStand: 800,
-            area: 5e6,
-            temperature: 60,
-            share: 1,
-            seedMass: 1e5,
-            loadMass: 1e5,
-            content: 1,
-            plantMass: 2,
-            seedMassRate: 0.1,
-            seedSize: 20_000,
-          }[kind as string] ?? 60;
+        const [low, high] = possibleRange(kind);
+        const [min, max] = [Math.max(0, low) * 1.1, high * 0.98];
         fc.assert(
-          fc.property(fc.double({ min: 0, max: top, noNaN: true }), (si) => {
+          fc.property(fc.double({ min, max, noNaN: true }), (si) => {
             const text = show(si, kind, system);
             const back = read(text, kind, system);
-            if (!back.ok) throw new Error(`${text}: ${back.problem}`);
+            if (!back.ok) throw new Error(`${kind} ${text}: ${back.problem}`);
             expect(show(back.value, kind, system)).toBe(text);
             const step =
               {
@@ -251,6 +243,56 @@ describe('show', () => {
   });
 });
 
+describe('what cannot be', () => {
+  const problem = (...of: Parameters<typeof read>) => {
+    const found = read(...of);
+    return found.ok ? found.value : found.problem.replaceAll('\u00a0', ' ');
+  };
+  it.each([
+    ['195', 'share', 'us', 'Enter between 0 % and 100 %.'],
+    ['-80', 'area', 'us', 'Enter between 0 ac and 25,000 ac.'],
+    ['2,026', 'cornYield', 'us', 'Enter between 0.0 bu/ac and 700.0 bu/ac.'],
+    ['-25000', 'loadMass', 'us', 'Enter between 0 lb and 120,000 lb.'],
+    ['9e99', 'seedDepth', 'us', /not a unit|not a number/],
+    ['999', 'temperature', 'us', 'Enter between −80 °F and 150 °F.'],
+  ] as const)('%s is refused as %s, with what can be', (text, kind, system, says) => {
+    expect(problem(text, kind, system)).toMatch(says);
+  });
+
+  it('what a mark could say otherwise is not asked about where that cannot be', () => {
+    expect(read('2,500', 'rowWidth', 'us', ',')).toEqual({ ok: true, value: 2.5 * INCH_M });
+    expect(read('1,500', 'cornMass', 'us', ',')).toHaveProperty('other');
+    expect(read('2,026', 'cornYield', 'us', '.').ok).toBe(false);
+  });
+});
+
+describe('rates as the trade says them', () => {
+  const perAc = (text: string) => {
+    const found = read(text, 'population', 'us');
+    return found.ok && Math.round(found.value * ACRE_M2);
+  };
+  it.each([
+    ['34', 34_000],
+    ['34.5', 34_500],
+    ['34k', 34_000],
+    ['140', 140_000],
+    ['34500 seeds/ac', 34_500],
+    ['34,500 plants per acre', 34_500],
+    ['900/ac', 900],
+    ['1200', 1200],
+  ])('%s is read', (text, plants) => expect(perAc(text)).toBe(plants));
+
+  it('79 of a hectare are 79,000', () => {
+    expect(read('79', 'population', 'metric')).toMatchObject({ value: 7.9 });
+  });
+
+  it('a price may bear the sign of its money', () => {
+    for (const text of ['$4.10', '4.10', '€ 4.10', '$4.10/bu', 'US$4.10 per bushel'])
+      expect(read(text, 'cornPrice', 'us')).toEqual(read('4.10/bu', 'cornPrice', 'us'));
+    expect(read('4$10', 'cornPrice', 'us').ok).toBe(false);
+  });
+});
+
 describe('marks along an axis', () => {
   const texts = (...given: Parameters<typeof axisTicks>) =>
     axisTicks(...given).map(({ text }) => text);
@@ -274,7 +316,8 @@ describe('marks along an axis', () => {
         for (const [i, { value, text }] of marks.entries()) {
           expect(value).toBeGreaterThanOrEqual(low - slack);
           expect(value).toBeLessThanOrEqual(low + span + slack);
-          const back = read(unitName(one, people) === 'percent' ? `${text} %` : text, one, people);
+          const unit = unitName(one, people);
+          const back = parseQuantity(`${text} ${UNITS[unit].symbol}`, UNITS[unit].dimension, unit);
           expect(back.ok && Math.abs(back.value - value) <= 1e-6 * Math.max(1, value)).toBe(true);
           if (i > 0) expect(value).toBeGreaterThan(marks[i - 1]!.value);
         }

@@ -147,7 +147,7 @@ describe('behind the planter', () => {
     // What cannot be used is refused beside its field, and nothing typed is lost.
     await here.fill('On target within', '0');
     await here.press(/stopped: start/);
-    expect(here.wrong('On target within')).toContain('Enter a tolerance between');
+    expect(here.wrong('On target within')).toContain('Say whether this is right');
     await here.fill('On target within', '6 mm');
     await here.user.click(screen.getByText('Use a finger joint as a gauge'));
     for (const [i, reading] of ['3.0', '3.1', '2.9'].entries())

@@ -50,7 +50,7 @@ it('a second planting of a season says why it is there', async () => {
   const here = await onScreen(<PlantingForm fieldId={of('field').id} onDone={done} />, {
     holding: records,
   });
-  await here.user.type(here.getByLabelText('Seeding rate'), '140k');
+  await here.user.type(here.getByLabelText('Seeding rate'), '34');
   await here.user.click(here.getByRole('button', { name: 'Keep' }));
   expect(here.getByText('Choose why the field has two plantings.')).toBeTruthy();
   expect(done).not.toHaveBeenCalled();

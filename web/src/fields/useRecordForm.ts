@@ -3,7 +3,7 @@ import { useForm } from '@mantine/form';
 import { useRef } from 'react';
 import type { Draft } from '../data/device.ts';
 import { useDevice } from '../data/hooks.ts';
-import type { Entered } from '../units/QuantityInput.tsx';
+import { NOT_SETTLED, type Entered } from '../units/QuantityInput.tsx';
 import { useDraft } from './useDraft.ts';
 
 /**
@@ -44,6 +44,8 @@ export function useRecordForm<K extends Kind, Values extends object>({
   const form = useForm<Values>({
     initialValues: draft.first,
     validate: (values) => {
+      const open = notSettled(values);
+      if (Object.keys(open).length > 0) return open;
       const checked = check(values);
       if (Object.keys(checked).length > 0) return checked;
       const valid = validate(kind, whole(values), draft.seen?.version);
@@ -81,6 +83,16 @@ export function useRecordForm<K extends Kind, Values extends object>({
     cancel: () => end(draft.seen?.id ?? ''),
   };
 }
+
+/** Figures that are typed and do not count: unreadable, or unusual and not confirmed. */
+const notSettled = (values: object): Problems =>
+  Object.fromEntries(
+    Object.entries(values).flatMap(([attribute, entered]: [string, Partial<Entered> | null]) =>
+      entered?.value === null && (entered.text ?? '').trim() !== ''
+        ? [[attribute, NOT_SETTLED]]
+        : [],
+    ),
+  );
 
 /** A list is typed into one field: what is wrong with one of its entries stands beside that. */
 const atFields = (problems: Problems): Problems => ({

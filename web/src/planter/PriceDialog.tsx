@@ -1,4 +1,4 @@
-import { CROP_FACTS, type Crop } from '@sendero/core';
+import { CROP_FACTS, usualPrice, type Crop } from '@sendero/core';
 import { useWorkspace } from '../data/hooks.ts';
 import { useCropFigure } from '../stand/useCropFigure.ts';
 import { FigureDialog } from '../units/FigureDialog.tsx';
@@ -12,6 +12,7 @@ export function PriceDialog({ crop, onClose }: { crop: Crop; onClose(): void }) 
       title={`Price of ${label.toLowerCase()}`}
       label="In your own money"
       kind={priceKind}
+      usual={usualPrice(crop)}
       start={workspace.data.prices?.[crop] ?? null}
       without="Take it out"
       keep={useCropFigure('prices', crop)}

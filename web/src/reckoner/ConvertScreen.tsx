@@ -13,7 +13,7 @@ import { useUnits } from '../units/useUnits.ts';
 import { ReckonerTabs } from './ReckonerTabs.tsx';
 
 const WHAT: readonly [QuantityKind, string][] = [
-  ['rowLength', 'Length'],
+  ['distance', 'Length'],
   ['area', 'Area'],
   ['population', 'Seeds or plants by area'],
   ['temperature', 'Temperature'],
@@ -85,7 +85,7 @@ function Table({ title, heads, rows }: { title: string; heads: string[]; rows: s
 /** Any figure of the trade in all its units. Needs no field. */
 export default function ConvertScreen() {
   const units = useUnits();
-  const [kind, setKind] = useState<QuantityKind>('rowLength');
+  const [kind, setKind] = useState<QuantityKind>('distance');
   const [entered, setEntered] = useState<Entered>({ text: '', value: null });
   return (
     <div className="stack">
@@ -107,6 +107,7 @@ export default function ConvertScreen() {
             label="Figure, with its unit when it is another"
             size="md"
             kind={kind}
+            usual={null}
             entered={entered}
             onEntered={setEntered}
           />

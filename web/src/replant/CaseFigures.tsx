@@ -8,6 +8,8 @@ import {
   type Crop,
   type QuantityKind,
   type ReplantRecord,
+  usualPrice,
+  type UsualRange,
 } from '@sendero/core';
 import { NativeSelect, TextInput } from '@mantine/core';
 import { useState } from 'react';
@@ -166,6 +168,7 @@ export function CaseFigures({ replant, keep }: { replant: Replant; keep: KeepCas
           of="prices"
           label="Price"
           kind={CROP_FACTS[crop].priceKind}
+          usual={usualPrice(crop)}
           now={one?.pricePerKg ?? null}
         />
         <CaseFigure
@@ -293,12 +296,14 @@ function CropFigure({
   of,
   label,
   kind,
+  usual,
   now,
 }: {
   crop: Crop;
   of: 'fullYields' | 'prices';
   label: string;
   kind: QuantityKind;
+  usual?: UsualRange;
   now: number | null;
 }) {
   const units = useUnits();
@@ -307,6 +312,7 @@ function CropFigure({
     <RestedFigure
       label={label}
       kind={kind}
+      usual={usual}
       kept={kept}
       keep={useCropFigure(of, crop)}
       placeholder={now === null ? '' : units.show(now, kind)}

@@ -57,7 +57,7 @@ it('bad figures are refused beside their field, and what was chosen is there aga
   await here.user.clear(length);
   await here.user.type(length, '0');
   await here.user.click(here.getByRole('button', { name: 'Start the walk' }));
-  expect(here.getByText(/Enter a length between/)).toBeTruthy();
+  expect(here.getByText(/^Enter between 4/)).toBeTruthy();
   await here.unmount();
   const again = await open([]);
   expect(again.getByText(/As you left it/)).toBeTruthy();

@@ -1,16 +1,10 @@
-import {
-  CROP_FACTS,
-  HARVEST_MOISTURES,
-  type QuantityKind,
-  type TrialReading,
-  type TrialStrip,
-} from '@sendero/core';
+import { CROP_FACTS, type QuantityKind, type TrialReading, type TrialStrip } from '@sendero/core';
 import { Button, NativeSelect, VisuallyHidden } from '@mantine/core';
 import { useState } from 'react';
 import { Fold } from '../app/Fold.tsx';
 import { useToday } from '../data/hooks.ts';
 import { useDraft } from '../fields/useDraft.ts';
-import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { enteredFrom, NOT_SETTLED, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { useKeepStrips } from './useKeepStrips.ts';
 import styles from './trials.module.css';
@@ -82,7 +76,8 @@ export function HarvestSlips({ reading }: { reading: TrialReading }) {
     if (twice) return setProblems({ strip: twice });
     const given = FIGURES.filter((name) => slip.figures[name].text.trim() !== '');
     const unread = given.filter((name) => slip.figures[name].value === null);
-    if (unread.length > 0) return;
+    if (unread.length > 0)
+      return setProblems(Object.fromEntries(unread.map((name) => [name, NOT_SETTLED])));
     const kept = chosen.record?.data;
     const wrong: Record<string, string> = {};
     const needs = slip.figures.weightKg.text || slip.figures.moisture.text;
@@ -128,7 +123,7 @@ export function HarvestSlips({ reading }: { reading: TrialReading }) {
       label={LABELS[name]}
       kind={KINDS[name]}
       inputMode={name === 'weightKg' || name === 'moisture' ? 'decimal' : undefined}
-      usual={name === 'moisture' ? HARVEST_MOISTURES : [0, Infinity]}
+      usual={null}
       entered={slip.figures[name]}
       onEntered={(entered) => now({ ...slip, figures: { ...slip.figures, [name]: entered } })}
       problem={problems[name]}

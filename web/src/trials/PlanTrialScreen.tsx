@@ -236,7 +236,7 @@ function Plan({
                 key={kind}
                 label="The difference that matters"
                 kind={kind}
-                usual={[0, Infinity]}
+                usual={null}
                 {...figure('matters')}
               />
             </div>
@@ -268,14 +268,14 @@ function Plan({
               <QuantityInput
                 label="Planter width"
                 kind="distance"
-                usual={[0, Infinity]}
+                usual={null}
                 {...figure('planterWidthM')}
               />
               <QuantityInput
                 label="Width of the head"
                 description="Empty: not harvested by strips"
                 kind="distance"
-                usual={[0, Infinity]}
+                usual={null}
                 {...figure('combineWidthM')}
               />
               <TextInput
@@ -286,13 +286,13 @@ function Plan({
               <QuantityInput
                 label="Length of a strip"
                 kind="distance"
-                usual={[0, Infinity]}
+                usual={null}
                 {...figure('stripLengthM')}
               />
               <QuantityInput
                 label="Width of the field"
                 kind="distance"
-                usual={[0, Infinity]}
+                usual={null}
                 {...figure('fieldWidthM')}
               />
               <TextInput label="Begins with pass" inputMode="numeric" {...text('firstPass')} />
@@ -300,7 +300,7 @@ function Plan({
                 label="Between tramlines"
                 description="Empty: there are none"
                 kind="distance"
-                usual={[0, Infinity]}
+                usual={null}
                 {...figure('tramlineM')}
               />
               <NativeSelect

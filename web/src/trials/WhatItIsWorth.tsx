@@ -8,6 +8,7 @@ import {
   type TrialAnswer,
   type TrialReading,
   USUAL_DIFFERENCE,
+  usualPrice,
 } from '@sendero/core';
 import { useDevice, useWorkspace } from '../data/hooks.ts';
 import { useCropFigure } from '../stand/useCropFigure.ts';
@@ -27,6 +28,7 @@ export function PriceOf({ crop, label }: { crop: Crop; label: string }) {
     <RestedFigure
       label={label}
       kind={CROP_FACTS[crop].priceKind}
+      usual={usualPrice(crop)}
       kept={price}
       keep={useCropFigure('prices', crop)}
       placeholder={units.show(CROP_FACTS[crop].pricePerKg, CROP_FACTS[crop].priceKind)}

@@ -1,8 +1,8 @@
-import type { QuantityKind } from '@sendero/core';
+import type { QuantityKind, UsualRange } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Dialog } from '../app/Dialog.tsx';
-import { enteredFrom, QuantityInput, type Entered } from './QuantityInput.tsx';
+import { enteredFrom, NOT_SETTLED, QuantityInput, type Entered } from './QuantityInput.tsx';
 import { useUnits } from './useUnits.ts';
 
 /** One figure of a person's own, kept or given back. */
@@ -10,6 +10,7 @@ export function FigureDialog({
   title,
   label,
   kind,
+  usual,
   start,
   without,
   keep,
@@ -18,6 +19,8 @@ export function FigureDialog({
   title: string;
   label: string;
   kind: QuantityKind;
+  /** As of a field for a figure. */
+  usual?: UsualRange;
   start: number | null;
   /** What giving it back is called. */
   without: string;
@@ -41,12 +44,13 @@ export function FigureDialog({
         onSubmit={(event) => {
           event.preventDefault();
           if (entered.value !== null) tryToKeep(entered.value);
-          else if (entered.text.trim() === '') setProblem('Enter a figure.');
+          else setProblem(entered.text.trim() === '' ? 'Enter a figure.' : NOT_SETTLED);
         }}
       >
         <QuantityInput
           label={label}
           kind={kind}
+          usual={usual}
           entered={entered}
           onEntered={setEntered}
           problem={problem ?? undefined}

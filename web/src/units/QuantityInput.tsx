@@ -27,12 +27,15 @@ export function enteredFrom(
   return { text: same ? typed! : units.show(value, kind), value };
 }
 
+/** Beside a figure that is typed and does not count yet, when the form is to be kept. */
+export const NOT_SETTLED = 'Say whether this is right, or correct it.';
+
 interface Props extends Omit<TextInputProps, 'value' | 'onChange'> {
   kind: QuantityKind;
   entered: Entered;
   onEntered(entered: Entered): void;
-  /** What the figure usually is here, where that is narrower than for its kind. */
-  usual?: UsualRange;
+  /** What the figure usually is here, where that is narrower than for its kind; null: whatever is typed counts. */
+  usual?: UsualRange | null;
   /** A problem found elsewhere; reading problems show by themselves. */
   problem?: string;
 }
@@ -43,14 +46,16 @@ export function QuantityInput({
   entered,
   onEntered,
   problem,
-  usual = usualRange(kind) ?? undefined,
+  usual = usualRange(kind),
   description,
   ...rest
 }: Props) {
   const units = useUnits();
   const parsed = entered.text.trim() === '' ? null : units.read(entered.text, kind);
   const readingProblem = parsed && !parsed.ok ? parsed.problem : undefined;
-  const choose = (value: number) => onEntered({ text: plainly(value, kind, units), value });
+  /** Counts as it stands; what is unusual only once the person says that it is right. */
+  const counts = (read: Extract<Parsed, { ok: true }>) =>
+    read.unsure === true || isUsual(read.value, usual);
   const field = (
     <TextInput
       {...rest}
@@ -63,7 +68,7 @@ export function QuantityInput({
       onChange={(event) => {
         const text = event.currentTarget.value;
         const next = units.read(text, kind);
-        onEntered({ text, value: next.ok ? next.value : null });
+        onEntered({ text, value: next.ok && counts(next) ? next.value : null });
       }}
     />
   );
@@ -71,7 +76,28 @@ export function QuantityInput({
   return (
     <div>
       {field}
-      {parsed?.ok && <Doubt {...{ parsed, usual, kind, onChoose: choose }} />}
+      {parsed?.ok && (
+        <Doubt
+          {...{ parsed, usual, kind }}
+          settled={entered.value !== null}
+          onMeant={(value) => onEntered({ text: plainly(value, kind, units), value })}
+          onRight={() => onEntered({ text: entered.text, value: parsed.value })}
+        />
+      )}
+      {parsed && !parsed.ok && parsed.instead !== undefined && (
+        <div className="row small">
+          <Button
+            variant="default"
+            size="compact-md"
+            h={44}
+            onClick={() =>
+              onEntered({ text: plainly(parsed.instead!, kind, units), value: parsed.instead! })
+            }
+          >
+            {plainly(parsed.instead, kind, units)}
+          </Button>
+        </div>
+      )}
     </div>
   );
 }
@@ -80,17 +106,22 @@ export function QuantityInput({
 const plainly = (value: number, kind: QuantityKind, units: Units) =>
   kind === 'share' ? `${Number((100 * value).toPrecision(4))} %` : units.show(value, kind);
 
-/** Asks about a figure that can be meant in two ways, and says of one that it is unusual. */
+/** Asks about a figure that can be meant in two ways, and whether one that is unusual is right. */
 function Doubt({
   parsed: { value, other, unsure, readAs },
-  usual = null,
+  usual,
   kind,
-  onChoose,
+  settled,
+  onMeant,
+  onRight,
 }: {
   parsed: Extract<Parsed, { ok: true }>;
-  usual?: UsualRange | null;
+  usual: UsualRange | null;
   kind: QuantityKind;
-  onChoose(value: number): void;
+  /** The figure counts as it is. */
+  settled: boolean;
+  onMeant(value: number): void;
+  onRight(): void;
 }) {
   const units = useUnits();
   const odd = !isUsual(value, usual);
@@ -99,13 +130,7 @@ function Doubt({
       <div className="row small" role="group" aria-label="Which is meant?">
         Which is meant?
         {[value, other].map((one) => (
-          <Button
-            key={one}
-            variant="default"
-            size="compact-md"
-            h={44}
-            onClick={() => onChoose(one)}
-          >
+          <Button key={one} variant="default" size="compact-md" h={44} onClick={() => onMeant(one)}>
             {one === value && readAs
               ? `${units.show(one, 'population')} (${plainly(one, kind, units)})`
               : plainly(one, kind, units)}
@@ -113,11 +138,18 @@ function Doubt({
         ))}
       </div>
     );
-  if (!odd) return null;
+  const shown = units.show(value, kind);
+  if (readAs !== undefined && !odd) return <p className="small soft">Read as {shown}.</p>;
+  if (!odd || settled) return null;
   return (
-    <p className="small" role="status">
-      That is {units.show(value, kind)}: unusual here ({units.show(usual![0], kind)} to{' '}
-      {units.show(usual![1], kind)}). Kept as it is, if it is right.
-    </p>
+    <div className="row small" role="status">
+      <span>
+        {shown} is unusual: most are {units.show(usual![0], kind)} to {units.show(usual![1], kind)}.
+        Is it right?
+      </span>
+      <Button variant="default" size="compact-md" h={44} onClick={onRight}>
+        Yes, {shown}
+      </Button>
+    </div>
   );
 }

@@ -38,16 +38,23 @@ it('a comma that makes a figure absurd offers the other reading', async () => {
   expect(here.queryByText('Which is meant?')).toBeNull();
   await here.user.clear(here.getByLabelText('Figure'));
   await here.user.type(here.getByLabelText('Figure'), '1,250 m');
-  await here.user.click(here.getAllByRole('button', { name: /^49/ })[1]!);
+  // 1,250 m between rows cannot be.
+  expect(here.getByText(/^Enter between/)).toBeTruthy();
+  await here.user.click(here.getByRole('button', { name: /^49/ }));
   expect(value()).toBeCloseTo(1.25, 2);
 });
 
-it('an unusual figure is said to be one, and stays', async () => {
+it('an unusual figure counts once the person says that it is right', async () => {
   const here = await onScreen(<Field kind="population" />);
   await here.user.type(here.getByLabelText('Figure'), '6000');
-  expect(here.getByText(/unusual here/)).toBeTruthy();
+  expect(here.getByText(/6,000.* is unusual/)).toBeTruthy();
+  expect(document.querySelector('output')!.textContent).toBe('');
+  await here.user.click(here.getByRole('button', { name: /^Yes, 6,000/ }));
   expect(value()).toBeGreaterThan(1);
+  expect((here.getByLabelText('Figure') as HTMLInputElement).value).toBe('6000');
+  expect(here.queryByText(/is unusual/)).toBeNull();
   await here.user.clear(here.getByLabelText('Figure'));
   await here.user.type(here.getByLabelText('Figure'), '32000');
-  expect(here.queryByText(/unusual here/)).toBeNull();
+  expect(here.queryByText(/is unusual/)).toBeNull();
+  expect(value()).toBeGreaterThan(7);
 });

@@ -26,7 +26,7 @@ export const WORLD_RATES: Record<string, WorldRates> = {
   stand: { rates: standWorldRates, runs: 200, sample: 2 },
   lateRows: { rates: lateRowRates, runs: 200, sample: 2 },
   // A band of what was said needs a thousand cases: its error is then 1.3 points.
-  replant: { rates: replantWorldRates, runs: 300, sample: 6 },
+  replant: { rates: replantWorldRates, runs: 750, sample: 6 },
   replantSentences: { rates: replantSentenceRates, runs: 10_000, sample: 100 },
   trenchCheck: { rates: depthWorldRates, runs: 120, sample: 0.5 },
   emergence: { rates: emergenceWorldRates, runs: 60, sample: 3 },
