@@ -12,13 +12,16 @@ import type { PoolClient } from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { Database } from '../database/openDatabase.ts';
 import { readPiece, START, type ReadingState } from './readPiece.ts';
-import { BOX_OF_RECORDS, prepareOverview } from './logMap.ts';
+import { prepareOverview } from './logMap.ts';
 import { closeLog, logById, withLog, type LogUpload } from './logStore.ts';
 
 const MOST_REPORTED = 200;
 /** Bytes that are read at a time, and slices that are read ahead of PostgreSQL. */
-const SLICE_BYTES = 128 * 1024;
+const FIRST_SLICE = 32 * 1024;
+const MOST_SLICE = 256 * 1024;
 const MOST_WAITING = 4;
+/** Lines that are read before others get a turn. */
+const LINES_A_TURN = 100;
 const OWN_COLUMNS = ['time', 'row', 'droppedPerM2'] as const;
 const OPTIONAL = LOG_FIELD_NAMES.filter(
   (field) => !(OWN_COLUMNS as readonly string[]).includes(field),
@@ -33,7 +36,10 @@ const COLUMNS = ['workspace_id', 'log_id', 'line', 'time', 'row', 'droppedPerM2'
 interface Reading {
   state: ReadingState;
   summary: ReturnType<ReturnType<typeof runningLog>['save']>;
+  /** Where its records lie so far: west, south, east, north. Not known of one that an older version began. */
+  box?: Box | null;
 }
+type Box = [west: number, south: number, east: number, north: number];
 interface LogRowOfTable {
   status: PlanterLog['status'];
   bytes_read: string;
@@ -85,17 +91,34 @@ async function takeNext(
   let records = Number(row.records);
   let state = row.reading?.state ?? START;
   let tail = row.tail ?? Buffer.alloc(0);
+  let box = row.reading ? row.reading.box : null;
   const prefix = `${workspaceId}\t${id}\t`;
+  // A piece that is lost with the power is asked for again; the last one, after which nobody asks, is not.
+  if (!last) await client.query('SET LOCAL synchronous_commit = off');
   const copies = openCopies(client);
   let read: ReturnType<typeof makeLogReader> | undefined;
   // PostgreSQL takes in what was read before while the next is read: the two together take as long as the slower.
-  for (let at = 0; at < Math.max(1, piece.length); at += SLICE_BYTES) {
-    const slice = piece.subarray(at, at + SLICE_BYTES);
-    const found = readPiece(format, state, tail, slice, last && at + SLICE_BYTES >= piece.length);
+  // The first slices are small, so that PostgreSQL does not wait for long.
+  let size = FIRST_SLICE;
+  for (
+    let at = 0, to = 0;
+    at === 0 || at < piece.length;
+    at = to, size = Math.min(MOST_SLICE, 2 * size)
+  ) {
+    to = at + size;
+    const found = readPiece(
+      format,
+      state,
+      tail,
+      piece.subarray(at, to),
+      last && to >= piece.length,
+    );
     ({ state, tail } = found);
     if (state.headers) read ??= makeLogReader(mapping, state.headers);
     let text = '';
-    for (const { line, cells } of found.lines) {
+    for (const [i, { line, cells }] of found.lines.entries()) {
+      // The database is answered, and others get their turn.
+      if (i % LINES_A_TURN === 0) await setImmediate();
       const one = read!(cells);
       if (!one.ok) {
         broken += 1;
@@ -105,6 +128,7 @@ async function takeNext(
       const { record } = one;
       records += 1;
       summary.add(record);
+      if (box !== undefined) box = around(box, record);
       text += `${prefix}${line}\t${record.time}\t${record.row}\t${record.droppedPerM2}`;
       for (const field of OPTIONAL) {
         const value = record[field];
@@ -130,7 +154,7 @@ async function takeNext(
   await client.query(
     `UPDATE planter_logs SET bytes_read = $3, records = $4, broken = $5, broken_lines = $6, reading = $7, tail = $8,
             summary = $9, status = $10, heard_at = now(), finished_at = CASE WHEN $11 THEN now() END,
-            box = CASE WHEN $11 THEN (${BOX_OF_RECORDS}) END
+            box = $12
       WHERE workspace_id = $1 AND id = $2`,
     [
       workspaceId,
@@ -139,13 +163,25 @@ async function takeNext(
       records,
       broken,
       JSON.stringify(brokenLines),
-      last ? null : JSON.stringify({ state, summary: summary.save() } satisfies Reading),
+      last ? null : JSON.stringify({ state, summary: summary.save(), box } satisfies Reading),
       last ? null : tail,
       JSON.stringify(rows),
       last ? 'done' : 'reading',
       last,
+      last && box !== undefined ? (box ?? [null, null, null, null]) : null,
     ],
   );
+}
+
+/** A box that takes in a record as well, where it has a place. */
+function around(box: Box | null, { latitude, longitude }: LogRecord): Box | null {
+  if (latitude === null || longitude === null) return box;
+  if (!box) return [longitude, latitude, longitude, latitude];
+  if (longitude < box[0]) box[0] = longitude;
+  if (latitude < box[1]) box[1] = latitude;
+  if (longitude > box[2]) box[2] = longitude;
+  if (latitude > box[3]) box[3] = latitude;
+  return box;
 }
 
 /**
