@@ -125,46 +125,53 @@ export function makeLogReader(
       );
     places.set(field, { at, factor, column: mapped.column });
   }
-  const number = (field: LogField, cells: readonly unknown[]): number | null | string => {
+  // What each field needs is looked up once: a log has a million lines.
+  const numberOf = (field: LogField) => {
     const place = places.get(field);
-    if (!place) return null;
-    const raw = cells[place.at];
-    if (raw === undefined || raw === null || raw === '') return null;
-    const value = (typeof raw === 'number' ? raw : Number(String(raw))) * place.factor;
+    if (!place) return () => null;
+    const { at, factor, column } = place;
     const [least, most, wanted] = LIMITS[field]!;
-    if (!(value >= least - 1e-9 && value <= most + 1e-9))
-      return `${place.column} is “${String(raw).slice(0, 40)}”: expected ${wanted}.`;
-    return value;
+    const [low, high] = [least - 1e-9, most + 1e-9];
+    return (cells: readonly unknown[]): number | null | string => {
+      const raw = cells[at];
+      if (raw === undefined || raw === null || raw === '') return null;
+      const value = (typeof raw === 'number' ? raw : Number(raw)) * factor;
+      if (!(value >= low && value <= high))
+        return `${column} is “${String(raw).slice(0, 40)}”: expected ${wanted}.`;
+      return value;
+    };
   };
+  const none = (field: LogField, cells: readonly unknown[], expected: string) => {
+    const { at, column } = places.get(field)!;
+    const says = `${column} is “${String(cells[at] ?? '').slice(0, 40)}”: expected ${expected}.`;
+    return { ok: false, problem: says } as const;
+  };
+  const timeAt = places.get('time')!;
+  const rowOf = numberOf('row');
+  const droppedOf = numberOf('droppedPerM2');
+  const optional = OPTIONAL.map((field) => [field, numberOf(field)] as const);
+  const blank = Object.fromEntries(OPTIONAL.map((field) => [field, null]));
   return (cells) => {
     if (cells.length < headers.length)
       return {
         ok: false,
         problem: `${cells.length} of ${headers.length} columns: the line is cut short.`,
       };
-    const time = readTime(cells, places.get('time')!);
-    if (time === null)
-      return {
-        ok: false,
-        problem: `${places.get('time')!.column} is “${String(cells[places.get('time')!.at]).slice(0, 40)}”: expected a time.`,
-      };
-    const record = { time } as Record<string, unknown>;
-    for (const field of ['row', 'droppedPerM2'] as const) {
-      const value = number(field, cells);
-      if (typeof value === 'string') return { ok: false, problem: value };
-      if (value === null || (field === 'row' && !Number.isInteger(value)))
-        return {
-          ok: false,
-          problem: `${places.get(field)!.column} is “${String(cells[places.get(field)!.at] ?? '').slice(0, 40)}”: expected ${LIMITS[field]![2]}.`,
-        };
-      record[field] = value;
-    }
-    for (const field of OPTIONAL) {
-      const value = number(field, cells);
+    const time = readTime(cells, timeAt);
+    if (time === null) return none('time', cells, 'a time');
+    const row = rowOf(cells);
+    if (typeof row === 'string') return { ok: false, problem: row };
+    if (row === null || !Number.isInteger(row)) return none('row', cells, LIMITS.row![2]);
+    const droppedPerM2 = droppedOf(cells);
+    if (typeof droppedPerM2 === 'string') return { ok: false, problem: droppedPerM2 };
+    if (droppedPerM2 === null) return none('droppedPerM2', cells, LIMITS.droppedPerM2![2]);
+    const record: Record<string, unknown> = { time, row, droppedPerM2, ...blank };
+    for (const [field, of] of optional) {
+      const value = of(cells);
       if (typeof value === 'string') return { ok: false, problem: value };
       record[field] = value;
     }
-    return { ok: true, record: record as LogRecord };
+    return { ok: true, record: record as unknown as LogRecord };
   };
 }
 

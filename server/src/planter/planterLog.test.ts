@@ -61,6 +61,46 @@ describe('reading a planter log', () => {
     expect(rows[1]!.dropped_per_m2).toBeCloseTo(31000 / 4046.8564224, 4);
   });
 
+  it('a record is kept as it was read: its time to the microsecond, what is missing as missing', async () => {
+    const id = randomUUID();
+    const mapping = {
+      ...MAPPING,
+      latitude: { column: 'lat', unit: 'degrees' },
+      longitude: { column: 'lon', unit: 'degrees' },
+      speedMPerS: { column: 'speed', unit: 'm/s' },
+    };
+    const file =
+      'time,row,pop,lat,lon,speed\n2027-04-28T08:00:01.250125Z,4,32000,41.1234567,-93.7654321,\n1998-12-31T23:59:59.9Z,4,1,,,2.25\n';
+    const state = (await (
+      await noor.send('POST', address({ id, mapping }), file)
+    ).json()) as PlanterLog;
+    expect(state).toMatchObject({ status: 'done', records: 2, broken: 0 });
+    const [rows] = await app.database.sequelize.query(
+      `SELECT to_char("time" AT TIME ZONE 'UTC', 'YYYY-MM-DD HH24:MI:SS.US') AS at, "row", dropped_per_m2, latitude, longitude, speed_m_per_s, moisture
+         FROM planter_log_records WHERE log_id = '${id}' ORDER BY line`,
+    );
+    expect(rows).toEqual([
+      {
+        at: '2027-04-28 08:00:01.250125',
+        row: 4,
+        dropped_per_m2: expect.closeTo(7.907, 3),
+        latitude: 41.1234567,
+        longitude: -93.7654321,
+        speed_m_per_s: null,
+        moisture: null,
+      },
+      {
+        at: '1998-12-31 23:59:59.900000',
+        row: 4,
+        dropped_per_m2: expect.closeTo(0.000247, 6),
+        latitude: null,
+        longitude: null,
+        speed_m_per_s: 2.25,
+        moisture: null,
+      },
+    ]);
+  });
+
   it('reads GeoJSON points, also when the file breaks off in the middle', async () => {
     const point = (row: number, pop: number | string) => ({
       type: 'Feature',

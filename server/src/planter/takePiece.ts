@@ -1,7 +1,6 @@
 import { finished } from 'node:stream/promises';
 import { setImmediate } from 'node:timers/promises';
 import {
-  LOG_FIELD_NAMES,
   makeLogReader,
   runningLog,
   type LogRecord,
@@ -11,6 +10,7 @@ import {
 import type { PoolClient } from 'pg';
 import { from as copyFrom } from 'pg-copy-streams';
 import type { Database } from '../database/openDatabase.ts';
+import { binaryRows, COLUMNS } from './binaryRows.ts';
 import { readPiece, START, type ReadingState } from './readPiece.ts';
 import { prepareOverview } from './logMap.ts';
 import { closeLog, logById, withLog, type LogUpload } from './logStore.ts';
@@ -22,16 +22,6 @@ const MOST_SLICE = 256 * 1024;
 const MOST_WAITING = 4;
 /** Lines that are read before others get a turn. */
 const LINES_A_TURN = 100;
-const OWN_COLUMNS = ['time', 'row', 'droppedPerM2'] as const;
-const OPTIONAL = LOG_FIELD_NAMES.filter(
-  (field) => !(OWN_COLUMNS as readonly string[]).includes(field),
-) as Exclude<keyof LogRecord, (typeof OWN_COLUMNS)[number]>[];
-const snake = (name: string) =>
-  name.replace(/M2$/, '_m2').replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`);
-const COLUMNS = ['workspace_id', 'log_id', 'line', 'time', 'row', 'droppedPerM2', ...OPTIONAL].map(
-  (name) => `"${snake(name)}"`,
-);
-
 /** What is known of a log between its pieces. */
 interface Reading {
   state: ReadingState;
@@ -92,7 +82,7 @@ async function takeNext(
   let state = row.reading?.state ?? START;
   let tail = row.tail ?? Buffer.alloc(0);
   let box = row.reading ? row.reading.box : null;
-  const prefix = `${workspaceId}\t${id}\t`;
+  const rows = binaryRows(workspaceId, id);
   // A piece that is lost with the power is asked for again; the last one, after which nobody asks, is not.
   if (!last) await client.query('SET LOCAL synchronous_commit = off');
   const copies = openCopies(client);
@@ -115,7 +105,7 @@ async function takeNext(
     );
     ({ state, tail } = found);
     if (state.headers) read ??= makeLogReader(mapping, state.headers);
-    let text = '';
+    rows.begin(found.lines.length);
     for (const [i, { line, cells }] of found.lines.entries()) {
       // The database is answered, and others get their turn.
       if (i % LINES_A_TURN === 0) await setImmediate();
@@ -129,18 +119,13 @@ async function takeNext(
       records += 1;
       summary.add(record);
       if (box !== undefined) box = around(box, record);
-      text += `${prefix}${line}\t${record.time}\t${record.row}\t${record.droppedPerM2}`;
-      for (const field of OPTIONAL) {
-        const value = record[field];
-        text += value === null ? '\t\\N' : `\t${value}`;
-      }
-      text += '\n';
+      rows.add(line, record);
     }
     if (found.broke) {
       broken += 1;
       brokenLines.push(found.broke);
     }
-    await copies.take(text);
+    await copies.take(rows.take());
   }
   if (last) {
     if (!state.headers) throw new RangeError('The file is empty: choose a log with a header line.');
@@ -150,7 +135,7 @@ async function takeNext(
       );
   }
   await copies.end();
-  const rows: LogRow[] = last ? summary.rows() : [];
+  const byRow: LogRow[] = last ? summary.rows() : [];
   await client.query(
     `UPDATE planter_logs SET bytes_read = $3, records = $4, broken = $5, broken_lines = $6, reading = $7, tail = $8,
             summary = $9, status = $10, heard_at = now(), finished_at = CASE WHEN $11 THEN now() END,
@@ -165,7 +150,7 @@ async function takeNext(
       JSON.stringify(brokenLines),
       last ? null : JSON.stringify({ state, summary: summary.save(), box } satisfies Reading),
       last ? null : tail,
-      JSON.stringify(rows),
+      JSON.stringify(byRow),
       last ? 'done' : 'reading',
       last,
       last && box !== undefined ? (box ?? [null, null, null, null]) : null,
@@ -190,19 +175,19 @@ function around(box: Box | null, { latitude, longitude }: LogRecord): Box | null
 function openCopies(client: PoolClient) {
   const waiting: Promise<void>[] = [];
   let failed: { error: unknown } | undefined;
-  const copyIn = (text: string) => {
+  const copyIn = (rows: Buffer) => {
     const stream = client.query(
-      copyFrom(`COPY planter_log_records (${COLUMNS.join(', ')}) FROM STDIN`),
+      copyFrom(`COPY planter_log_records (${COLUMNS.join(', ')}) FROM STDIN (FORMAT binary)`),
     );
-    stream.end(text);
+    stream.end(rows);
     return finished(stream);
   };
   let before = Promise.resolve();
   return {
     /** Resolves when there is room for more. */
-    async take(text: string): Promise<void> {
-      if (text !== '') {
-        before = before.then(() => copyIn(text));
+    async take(rows: Buffer | null): Promise<void> {
+      if (rows) {
+        before = before.then(() => copyIn(rows));
         before.catch((error) => (failed ??= { error }));
         waiting.push(before);
       }
