@@ -27,3 +27,10 @@ export const overLimit = () => missed;
 export const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!;
 export const at95 = (values: number[]) =>
   [...values].sort((a, b) => a - b)[Math.floor(values.length * 0.95)]!;
+
+/** Measures so many times, one after the other. */
+export async function several<T>(times: number, measure: () => Promise<T>): Promise<T[]> {
+  const found: T[] = [];
+  for (let i = 0; i < times; i++) found.push(await measure());
+  return found;
+}

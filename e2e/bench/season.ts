@@ -4,7 +4,7 @@ import { addDays } from '@sendero/core';
 import { chromium, type CDPSession, type Page } from '@playwright/test';
 import { appKept, signedIn, type App, type MadeRecord } from '../app.ts';
 import { openFaultyRoad } from '../faultyRoad.ts';
-import { median, report } from './report.ts';
+import { median, report, several } from './report.ts';
 import { reportTaps } from './taps.ts';
 
 const FIELDS = 200;
@@ -239,12 +239,6 @@ const heldRecords = (page: Page) =>
         };
       }),
   );
-
-async function several(times: number, measure: () => Promise<number>): Promise<number[]> {
-  const found = [];
-  for (let i = 0; i < times; i++) found.push(await measure());
-  return found;
-}
 
 /** From a click to something drawn, by the page's own clock. */
 async function timeInPage(page: Page, click: () => Promise<void>, selector: string) {
