@@ -235,7 +235,7 @@ test('yesterday’s app works with today’s server, and hands its device over t
         page.evaluate(async () => (await indexedDB.databases())[0]?.version).catch(() => undefined),
       { timeout: 20_000 },
     )
-    .toBe(3);
+    .toBe(4);
   await page.goto(`/walks/${walk}?stop=1`);
   await expect(page.getByRole('button', { name: 'Row 1, 7 plants' })).toBeVisible();
   await tally(page, 'inStep').click();

@@ -35,7 +35,7 @@ describe('records that are read with their walk', () => {
   it('a later version takes the place of the one before, and what is beside it stays', async () => {
     await held().putAll([count('a', STOP), count('b', STOP)]);
     await held().putAll([count('a', STOP, 31)]);
-    await held().put(count('b', STOP, 17));
+    await held().putAll([count('b', STOP, 17)]);
     expect(await held().get(key('a'))).toMatchObject({ data: { inStep: 31 } });
     expect(await held().get(key('b'))).toMatchObject({ data: { inStep: 17 } });
     expect(await held().below(STOP)).toHaveLength(2);
@@ -44,15 +44,14 @@ describe('records that are read with their walk', () => {
   it('writes to one stop that are begun at once all arrive', async () => {
     const records = held();
     const all = Array.from({ length: 20 }, (_, i) => count(`n${i}`, STOP));
-    await Promise.all(all.map((record) => records.put(record)));
+    await Promise.all(all.map((record) => records.putAll([record])));
     expect(await held().below(STOP)).toHaveLength(20);
   });
 
-  it('one that moves to another stop is no longer at the first', async () => {
-    await held().putAll([count('a', STOP), count('b', STOP)]);
-    await held().put(count('a', OTHER));
-    expect(ids(await held().below(STOP))).toEqual(['b']);
-    expect(ids(await held().below(OTHER))).toEqual(['a']);
+  it('several are found at once, and those that are not held are left out', async () => {
+    await held().putAll([count('a', STOP), count('b', STOP), count('c', OTHER)]);
+    const found = await held().getMany([key('a'), key('c'), key('none'), 'grower none']);
+    expect([...found.keys()].sort()).toEqual([key('a'), key('c')]);
   });
 
   it('deleting leaves the others, and nothing of a stop whose last one went', async () => {

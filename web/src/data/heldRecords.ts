@@ -54,27 +54,37 @@ export function heldRecords(transaction: Transaction) {
       return (await groupOf(key))?.group.records.find((one) => keyOf(one) === key);
     },
 
+    /** Several by their keys, each group read once; those that are not held are left out. */
+    async getMany(keys: Iterable<string>): Promise<Map<string, StoredRecord>> {
+      const wanted = [...new Set(keys)];
+      const ids = new Set<string>();
+      const found = new Map<string, StoredRecord>();
+      await Promise.all(
+        wanted.map(async (key) => {
+          if (inWalk(key)) {
+            const id = await together.index('keys').getKey(key);
+            if (id !== undefined) ids.add(id);
+          } else {
+            const record = await single.get(key);
+            if (record) found.set(key, record);
+          }
+        }),
+      );
+      const asked = new Set(wanted);
+      for (const group of await Promise.all([...ids].map((id) => together.get(id))))
+        for (const record of group!.records)
+          if (asked.has(keyOf(record))) found.set(keyOf(record), record);
+      return found;
+    },
+
     /** Of a season with what all seasons share (0), but what is read with its walks. */
     inSeason: (season: number): Promise<StoredRecord[]> => single.index('season').getAll(season),
     keysInSeason: (season: number): Promise<string[]> => single.index('season').getAllKeys(season),
     /** Stops of a walk, observations of a stop. */
     below: async (id: string): Promise<StoredRecord[]> => (await together.get(id))?.records ?? [],
 
-    /** Writes one record, wherever it was before. */
-    async put(record: StoredRecord): Promise<void> {
-      const key = keyOf(record);
-      if (!inWalk(key)) return void (await single.put(record, key));
-      const { parent = '' } = record;
-      await inTurn(async () => {
-        const before = await groupOf(key);
-        if (before && before.id !== parent) await without(key);
-        const group = before?.id === parent ? before.group : await together.get(parent);
-        await together.put(groupWith(group, [record]), parent);
-      });
-    },
-
     /**
-     * Writes what came from the server. A record that is read with its walk stays with what it belonged to at first.
+     * Writes records over what is held of them. One that has moved to another stop or walk must be deleted first.
      * @param replaced told of each record with what was held of it
      */
     async putAll(

@@ -174,14 +174,14 @@ export class LocalView {
       const disk = this.local().transaction(['records', 'together', 'outbox']);
       const held = heldRecords(disk);
       const few = keys.length < 50;
+      const records = await held.getMany(keys);
       const touched = few ? null : entriesByRecord(await disk.objectStore('outbox').getAll());
       return Promise.all(
         [...new Set(keys)].map(async (key) => {
-          const [record, entries] = await Promise.all([
-            held.get(key),
+          const record = records.get(key);
+          const entries =
             touched?.get(key) ??
-              (few ? disk.objectStore('outbox').index('touches').getAll(key) : []),
-          ]);
+            (few ? await disk.objectStore('outbox').index('touches').getAll(key) : []);
           const view = overlay(record, entries, key, this.by);
           const elsewhere =
             record?.season !== undefined &&

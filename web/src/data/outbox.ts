@@ -20,7 +20,7 @@ import {
   type OutboxEntry,
   type Remembered,
 } from './localDatabase.ts';
-import { NOT_FETCHED, recordKey, toStore } from './storedRecord.ts';
+import { NOT_FETCHED, recordKey, toStore, type StoredRecord } from './storedRecord.ts';
 
 /** The view an edit was made on. */
 export type Seen = Pick<Kept, 'revision' | 'data' | 'version' | 'deletedAt'>;
@@ -240,26 +240,7 @@ export async function settleBatch(
   const touching = outbox.index('touches');
   const records = heldRecords(transaction);
   const stale: string[] = [];
-  const settle = async (change: Change, revision: number, merged: Kept | undefined) => {
-    const before = await records.get(keyOf(change));
-    if (before && before.revision >= revision) return;
-    const deletedAt = change.op === 'delete' ? by.now : null;
-    const data = (change.op === 'put' ? change.data : before?.data) as Kept['data'];
-    const record = merged ?? {
-      kind: change.kind,
-      id: change.id,
-      version: change.op === 'put' ? change.version : before?.version,
-      revision,
-      deletedAt,
-      editedBy: by.name,
-      editedAt: by.now,
-      data,
-    };
-    // It came with this change or one before.
-    const came = by.place === undefined ? {} : { seq: seqOf(by.place) };
-    await records.put(toStore(record as Kept, before?.season ?? NOT_FETCHED, came));
-  };
-  const toSettle: Parameters<typeof settle>[] = [];
+  const toSettle: { change: Change; revision: number; merged: Kept | undefined }[] = [];
   const applied = new Map<string, { revision: number; change: Change | undefined }>();
   const refusedKeys = new Set<string>();
   for (const [i, entry] of batch.entries()) {
@@ -285,7 +266,7 @@ export async function settleBatch(
     for (const { kind, id, revision } of outcome.revisions) {
       const key = recordKey(kind, id);
       const change = entry.commit.changes.find((one) => keyOf(one) === key);
-      if (change) toSettle.push([change, revision, merged.get(key)]);
+      if (change) toSettle.push({ change, revision, merged: merged.get(key) });
       // A later edit does not know what was merged in: it keeps its old ground, to be merged itself.
       if (!merged.has(key)) applied.set(key, { revision, change });
     }
@@ -303,8 +284,30 @@ export async function settleBatch(
     });
     void outbox.put({ ...entry, commit: { ...entry.commit, changes } });
   }
-  // One after the other: a delete keeps what the change before it wrote.
-  for (const one of toSettle) await settle(...one);
+  const held = await records.getMany(toSettle.map(({ change }) => keyOf(change)));
+  const written = new Map<string, StoredRecord>();
+  for (const { change, revision, merged } of toSettle) {
+    const key = keyOf(change);
+    const before = written.get(key) ?? held.get(key);
+    if (before && before.revision >= revision) continue;
+    const record = merged ?? {
+      kind: change.kind,
+      id: change.id,
+      version: change.op === 'put' ? change.version : before?.version,
+      revision,
+      deletedAt: change.op === 'delete' ? by.now : null,
+      editedBy: by.name,
+      editedAt: by.now,
+      // A delete keeps what the change before it wrote.
+      data: (change.op === 'put' ? change.data : before?.data) as Kept['data'],
+    };
+    // It came with this change or one before.
+    const came = by.place === undefined ? {} : { seq: seqOf(by.place) };
+    const settled = toStore(record as Kept, before?.season ?? NOT_FETCHED, came);
+    if (before && before.parent !== settled.parent) await records.delete(key);
+    written.set(key, settled);
+  }
+  await records.putAll([...written.values()]);
   await transaction.done;
   return stale;
 }

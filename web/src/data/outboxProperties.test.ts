@@ -3,6 +3,7 @@ import { type Count, type Kept } from '@sendero/core';
 import fc from 'fast-check';
 import { expect, it } from 'vitest';
 import { fakeServer } from './fakeServer.testing.ts';
+import { heldRecords } from './heldRecords.ts';
 import { openLocalDatabase, type LocalDatabase } from './localDatabase.ts';
 import { recordKey, toStore } from './storedRecord.ts';
 import { keepEdits, overlay, settleBatch, takeBatch, type Edit } from './outbox.ts';
@@ -55,6 +56,8 @@ const step: fc.Arbitrary<Step> = fc.oneof(
 );
 
 let databases = 0;
+const heldOn = (local: LocalDatabase) =>
+  heldRecords(local.transaction(['records', 'together'], 'readwrite'));
 
 async function run(steps: readonly Step[]) {
   const server = fakeServer();
@@ -76,12 +79,12 @@ async function run(steps: readonly Step[]) {
     [0, 1].map(async () => {
       const local = await openLocalDatabase(`properties-${(databases += 1)}`);
       const record = server.held.get(ROW)!;
-      await local.put('records', toStore(record, 2027), ROW);
+      await heldOn(local).putAll([toStore(record, 2027)]);
       return { local, tabs: [record, record] as (Kept | undefined)[] };
     }),
   );
   const shown = async (local: LocalDatabase) =>
-    overlay(await local.get('records', ROW), await local.getAll('outbox'), ROW, BY.name);
+    overlay(await heldOn(local).get(ROW), await local.getAll('outbox'), ROW, BY.name);
   const tapped = { inStep: 0, oneBehind: 0 };
   const send = async (local: LocalDatabase, answer: string) => {
     const batch = await takeBatch(local, 500);
@@ -93,7 +96,7 @@ async function run(steps: readonly Step[]) {
   };
   const fetch = async (local: LocalDatabase) => {
     const record = server.held.get(ROW);
-    if (record) await local.put('records', toStore(record, 2027), ROW);
+    if (record) await heldOn(local).putAll([toStore(record, 2027)]);
   };
   for (const one of steps) {
     const { local, tabs } = devices[one.device]!;

@@ -55,7 +55,7 @@ describe('an older season', () => {
     for (const { kind, id, data } of family) {
       const record = { kind, id, data, revision: 1, deletedAt: null, editedBy: '', editedAt: NOW };
       const stores = local.transaction(['records', 'together'], 'readwrite');
-      await heldRecords(stores).put(toStore(record as Kept, seasonOf(kind)));
+      await heldRecords(stores).putAll([toStore(record as Kept, seasonOf(kind))]);
     }
     await remember(local, 'seasons', { 2026: { cursor: 9, openedAt: NOW } });
   });
