@@ -164,7 +164,9 @@ export function parseQuantity(
   if (text.trim() === '') return problem('Nothing is entered.');
   const written = plainNotation(text.replace(MONEY_SIGN, ''), decimal);
   if (!written)
-    return problem(`“${text}” has more than one number: put a space after each comma of a list.`);
+    return problem(
+      `“${shortened(text)}” has more than one number: put a space after each comma of a list.`,
+    );
   const found = readPlain(written.plain, text, dimension, unit, problem);
   if (!found.ok) return found;
   const field = PER_FIELD_AREA[unit];
@@ -201,6 +203,9 @@ const PER_FIELD_AREA: Partial<Record<UnitName, { from: number; unit: UnitName }>
   perM2: { from: 5000, unit: 'perHa' },
 };
 
+/** As much of a text as a message has room for. */
+const shortened = (text: string) => (text.length <= 40 ? text : `${text.slice(0, 40)}…`);
+
 /** Reads a text whose numbers are plain. */
 function readPlain(
   plain: string,
@@ -215,13 +220,13 @@ function readPlain(
     negative = true;
     rest = rest.slice(1).trim();
     // A sign that a number has still to follow is no zero.
-    if (rest === '') return problem(`“${text}” is not a number with a unit.`);
+    if (rest === '') return problem(`“${shortened(text)}” is not a number with a unit.`);
   }
   let total = 0;
   let previousFactor = Infinity;
   for (let part = 0; rest !== ''; part++) {
     const match = PART.exec(rest);
-    if (!match?.groups) return problem(`“${text}” is not a number with a unit.`);
+    if (!match?.groups) return problem(`“${shortened(text)}” is not a number with a unit.`);
     const {
       number = '0',
       topAlone,
@@ -234,17 +239,22 @@ function readPlain(
     if (Number(bottom) === 0) return problem('A fraction cannot have 0 below the line.');
     const named = word === undefined ? undefined : unitCalled(word, dimension);
     if (word !== undefined && named === undefined)
-      return problem(`“${word.trim()}” is not a unit of ${CALLED[dimension] ?? dimension}.`);
+      return problem(
+        `“${shortened(word.trim())}” is not a unit of ${CALLED[dimension] ?? dimension}.`,
+      );
     // "17' 5" means inches after feet; otherwise a bare number takes the unit asked for.
     const used = named ?? (part > 0 && previousFactor === UNITS.ft.factor ? 'in' : unit);
     const factor = UNITS[used].factor;
     if (part > 0 && (dimension !== 'length' || factor >= previousFactor))
-      return problem(`“${text}” has more than one number.`);
+      return problem(`“${shortened(text)}” has more than one number.`);
     const amount = (Number(number) + Number(top) / Number(bottom)) * (thousand ? 1000 : 1);
+    if (!Number.isFinite(amount)) return problem(`“${shortened(text)}” is too large.`);
     total +=
       part === 0 ? toSi(negative ? -amount : amount, used) : (negative ? -1 : 1) * amount * factor;
     previousFactor = factor;
     rest = rest.slice(match[0].length).trim();
   }
-  return Number.isFinite(total) ? { ok: true, value: total } : problem(`“${text}” is too large.`);
+  return Number.isFinite(total)
+    ? { ok: true, value: total }
+    : problem(`“${shortened(text)}” is too large.`);
 }

@@ -9,6 +9,7 @@ import { UpdateOffer } from '../sync/UpdateOffer.tsx';
 import { KeyboardHelp } from './KeyboardHelp.tsx';
 import { longDate, shortDate } from './dates.ts';
 import styles from './Shell.module.css';
+import { FailedDrafts, messageOf } from './Parts.tsx';
 import { UndoOffers } from './Undo.tsx';
 
 const FIELD_SCREENS =
@@ -215,18 +216,22 @@ export function NotFound() {
   );
 }
 
+/** Instead of a screen that failed. */
 export function ScreenFailed() {
   const error = useRouteError();
   return (
-    <main className="stack">
-      <h1>This screen could not be drawn</h1>
+    <div className="sheet rule-left signal stack" role="alert">
+      <h1>This screen could not be shown</h1>
+      <p>Everything you saved is safe on this device. The menu above leads to the other screens.</p>
+      <FailedDrafts />
       <p>
-        What you entered is kept on this device. Reload to go on; if it fails again, pass on this
-        message: <code>{error instanceof Error ? error.message : String(error)}</code>
+        If it happens again, pass this message on: <code>{messageOf(error)}</code>
       </p>
       <div>
-        <Button onClick={() => location.reload()}>Reload</Button>
+        <Button h={48} onClick={() => location.reload()}>
+          Reload
+        </Button>
       </div>
-    </main>
+    </div>
   );
 }

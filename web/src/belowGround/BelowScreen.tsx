@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { cropTitle } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link, useParams } from 'react-router';
@@ -19,7 +20,7 @@ export default function BelowScreen() {
   if (!planting || !field) return <PlantingGone />;
   const heat = reading?.heat === null || !reading ? null : units.show(reading.heat, 'heat');
   return (
-    <div className="stack">
+    <Parts>
       <div className="row spread">
         <div>
           <Link to={`/plantings/${planting.id}`}>{field.data.name}</Link>
@@ -110,6 +111,6 @@ export default function BelowScreen() {
           </div>
         </>
       )}
-    </div>
+    </Parts>
   );
 }

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import {
   DndContext,
   DragOverlay,
@@ -73,7 +74,7 @@ export default function CalendarScreen() {
   const tooFull = days.filter(({ over }) => over);
   const shown = found(open);
   return (
-    <div className="stack">
+    <Parts>
       <div className="row spread">
         <h1>Calendar</h1>
         <SeasonSwitch />
@@ -132,7 +133,7 @@ export default function CalendarScreen() {
         />
       )}
       {takingAlong && <TakeAlong placed={placed} onClose={() => setTakingAlong(false)} />}
-    </div>
+    </Parts>
   );
 }
 

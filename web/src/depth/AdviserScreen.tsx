@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { Choice, Choices } from '../app/Choice.tsx';
 import {
   adviseDepth,
@@ -118,7 +119,7 @@ function Adviser({
   const next = nextText(shown, units);
   const changes = advice.wouldChange[shown.school] ?? [];
   return (
-    <div className="stack">
+    <Parts>
       <ReckonerTabs />
       <div>
         {name && <div className="soft">{name}</div>}
@@ -324,6 +325,6 @@ function Adviser({
           </Button>
         </section>
       </div>
-    </div>
+    </Parts>
   );
 }

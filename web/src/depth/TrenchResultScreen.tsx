@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import {
   trenchVerdict,
   isOff,
@@ -48,7 +49,7 @@ export default function TrenchResultScreen() {
   const photos = check.stops.flatMap((stop) => stop.photos);
   const correct = () => setCorrecting(true);
   return (
-    <div className="stack">
+    <Parts>
       <div className="row spread">
         <div>
           <Link to={`/plantings/${planting.id}`}>{field.name}</Link>
@@ -158,7 +159,7 @@ export default function TrenchResultScreen() {
           onDone={(ordinal) => void navigate(`/trench/${walk.id}?stop=${ordinal}`)}
         />
       )}
-    </div>
+    </Parts>
   );
 }
 

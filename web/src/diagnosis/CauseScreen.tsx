@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { capital, EVIDENCE_FACTS } from '@sendero/core';
 import { Link, useParams } from 'react-router';
 import { CauseDrawing } from './CauseDrawing.tsx';
@@ -17,7 +18,7 @@ export default function CauseScreen() {
       </p>
     );
   return (
-    <div className="stack">
+    <Parts>
       <div>
         <Link to="/causes">Why a stand fails</Link>
         <h1>{cause.says}</h1>
@@ -86,6 +87,6 @@ export default function CauseScreen() {
           {cause.caution && <p className="rule-left signal">{cause.caution}</p>}
         </div>
       </div>
-    </div>
+    </Parts>
   );
 }

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { CAUSE_FAMILIES, FAMILIES, readCauseTable, writeCauseTable } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
@@ -21,7 +22,7 @@ export default function CausesScreen() {
         names: Object.keys(CAUSE_FAMILIES[family]),
       }));
   return (
-    <div className="stack">
+    <Parts>
       <h1>Why a stand fails</h1>
       <p>
         What each cause looks like, what would settle it, what to change and when.{' '}
@@ -55,7 +56,7 @@ export default function CausesScreen() {
         </section>
       ))}
       <OwnCauses />
-    </div>
+    </Parts>
   );
 }
 

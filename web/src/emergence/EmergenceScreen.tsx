@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { cropTitle, type LengthReading } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
@@ -48,7 +49,7 @@ export default function EmergenceScreen() {
       : [],
   );
   return (
-    <div className="stack">
+    <Parts>
       <div className="row spread">
         <div>
           <Link to={`/plantings/${planting.id}`}>{field.data.name}</Link>
@@ -196,7 +197,7 @@ export default function EmergenceScreen() {
         </div>
       )}
       {lengths.length > 0 && <Lengths lengths={lengths} plantingId={planting.id} />}
-    </div>
+    </Parts>
   );
 }
 

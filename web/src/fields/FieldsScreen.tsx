@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { cropTitle, fieldArea, nextOnTrail, type Kept, type TrailMark } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
@@ -39,7 +40,7 @@ export default function FieldsScreen() {
     growers.find(({ id }) => id === data.growerId)?.data.name ?? '';
   const fieldWords = (field: Kept<'field'>) => `${field.data.name}, ${growerOf(field)}`;
   return (
-    <div className="stack">
+    <Parts>
       <div className="row spread">
         <h1>Fields</h1>
         <span className="spacer" />
@@ -111,7 +112,7 @@ export default function FieldsScreen() {
           `${fields.find(({ id }) => id === data.fieldId)?.data.name ?? ''}, ${plantingTitle(data)}`
         }
       />
-    </div>
+    </Parts>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import {
   cutTo,
   fieldArea,
@@ -40,7 +41,7 @@ export default function MapScreen() {
   const [fix, setFix] = useState<Fix | null>(null);
   const here = looking ? fix : null;
   return (
-    <div className="stack">
+    <Parts>
       <div>
         <Link to="/fields">Fields</Link>
         <h1>Map</h1>
@@ -66,7 +67,7 @@ export default function MapScreen() {
       ) : (
         <AllFields fields={fields} here={here} onChoose={choose} />
       )}
-    </div>
+    </Parts>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { LOG_UNITS, rowsAsSeen, type QuantityKind, type Position } from '@sendero/core';
 import { NativeSelect } from '@mantine/core';
 import { useMemo, useState } from 'react';
@@ -90,7 +91,7 @@ export default function LogMapScreen() {
   const shown = FIGURES.find(({ value }) => value === figure)!;
   const under = cells && touched && cellAt(cells, touched);
   return (
-    <div className="stack">
+    <Parts>
       <div>
         <Link to={`/plantings/${planting.id}`}>{field.data.name}</Link>
         <h1>Planter log over the field</h1>
@@ -150,7 +151,7 @@ export default function LogMapScreen() {
           </div>
         )
       )}
-    </div>
+    </Parts>
   );
 }
 

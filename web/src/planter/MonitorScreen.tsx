@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { compareMonitor, type MonitorBias, type PlanterLog } from '@sendero/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -38,7 +39,7 @@ function Monitor({ check }: { check: NonNullable<ReturnType<typeof useTrenchChec
     check.dropped && figures.length > 0 ? compareMonitor(figures, check.dropped) : null;
   const light = log?.summary.filter(({ lightShare }) => (lightShare ?? 0) > 0.1) ?? [];
   return (
-    <div className="stack">
+    <Parts>
       <div>
         <Link to={`/trench/${check.walk.id}/result`}>{check.field.name}, trench check</Link>
         <h1>Monitor against ground</h1>
@@ -134,7 +135,7 @@ function Monitor({ check }: { check: NonNullable<ReturnType<typeof useTrenchChec
           <SeedLog check={check} />
         </div>
       </div>
-    </div>
+    </Parts>
   );
 }
 

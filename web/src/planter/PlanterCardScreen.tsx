@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import {
   judgeCard,
   machineText,
@@ -124,7 +125,7 @@ function Card({ read }: { read: SeasonOfPlanter }) {
     [drawn, cells, planter.id, season, plantings],
   );
   return (
-    <div className="stack">
+    <Parts>
       <div className="row spread">
         <div>
           <Link to="/planters">Planters</Link>
@@ -194,7 +195,7 @@ function Card({ read }: { read: SeasonOfPlanter }) {
           </div>
         </>
       )}
-    </div>
+    </Parts>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import type { Kept } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
@@ -27,7 +28,7 @@ export default function PlantersScreen() {
   const nameOf = ({ data }: Kept<'planter'>) => data.name;
   const shown = planters.filter(({ data }) => !data.archived);
   return (
-    <div className="stack">
+    <Parts>
       <div className="row spread">
         <h1>Planters</h1>
         <Button h={48} onClick={() => setEditing('new')}>
@@ -96,6 +97,6 @@ export default function PlantersScreen() {
         records={planters.filter(({ data }) => data.archived)}
         nameOf={nameOf}
       />
-    </div>
+    </Parts>
   );
 }

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import {
   figureOf,
   MEASURE_FACTS,
@@ -151,7 +152,7 @@ function Workshop({ read, before }: { read: SeasonOfPlanter; before: SeasonOfPla
       ),
     );
   return (
-    <div className="stack">
+    <Parts>
       <div className="row spread">
         <div>
           <Link to={`/planters/${planter.id}`}>{planter.data.name}, planter card</Link>
@@ -284,7 +285,7 @@ function Workshop({ read, before }: { read: SeasonOfPlanter; before: SeasonOfPla
           )}
         </Dialog>
       )}
-    </div>
+    </Parts>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import {
   CROP_FACTS,
   cropTitle,
@@ -57,7 +58,7 @@ export default function PlantingScreen() {
   const next = nextOnTrail(marks);
   const walkMark = marks.find(({ mark }) => mark === 'standWalk')!;
   return (
-    <div className="stack">
+    <Parts>
       <div className="row spread">
         <div>
           <div className="soft">{growerName}</div>
@@ -234,7 +235,7 @@ export default function PlantingScreen() {
           </section>
         </div>
       </div>
-    </div>
+    </Parts>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import {
   hoopArea,
   INCH_M,
@@ -88,7 +89,7 @@ export default function ConvertScreen() {
   const [kind, setKind] = useState<QuantityKind>('distance');
   const [entered, setEntered] = useState<Entered>({ text: '', value: null });
   return (
-    <div className="stack">
+    <Parts>
       <ReckonerTabs />
       <h1>Convert</h1>
       <div className="columns half">
@@ -125,6 +126,6 @@ export default function ConvertScreen() {
         </ul>
       </div>
       <LookedUp />
-    </div>
+    </Parts>
   );
 }

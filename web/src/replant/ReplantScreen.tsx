@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import {
   bestOpen,
   CROP_FACTS,
@@ -61,7 +62,7 @@ function Desk({ replant }: { replant: Replant }) {
   const kind = units.standKind(denseStand);
   return (
     <>
-      <div className="stack on-screen">
+      <Parts className="stack on-screen">
         <div className="row spread">
           <div>
             <Link to={`/plantings/${planting.id}`}>{field.data.name}</Link>
@@ -155,7 +156,7 @@ function Desk({ replant }: { replant: Replant }) {
         </section>
         <Questions replant={replant} keep={keep} />
         <PastCalls />
-      </div>
+      </Parts>
       {advice && <KitchenPage replant={replant} advice={advice} />}
     </>
   );

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import {
   expectedWay,
   placeOfStop,
@@ -164,7 +165,7 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
     void navigate(`/plantings/${planting.id}/walk?plan=${kept.id}`);
   };
   return (
-    <div className="stack">
+    <Parts>
       <div>
         <Link to={`/plantings/${planting.id}`}>{field.data.name}</Link>
         <h1>Plan of stops</h1>
@@ -305,7 +306,7 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
           </p>
         </section>
       </div>
-    </div>
+    </Parts>
   );
 }
 

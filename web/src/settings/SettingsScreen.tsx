@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { Button, NativeSelect } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { DEFAULT_WEIGHTS } from '@sendero/core';
@@ -14,7 +15,7 @@ import { PositionSource } from './PositionSource.tsx';
 export default function SettingsScreen() {
   const desk = useMediaQuery('(min-width: 900px)', window.innerWidth >= 900);
   return (
-    <div className="stack">
+    <Parts>
       <h1>Settings</h1>
       <div className="columns half">
         <div className="stack">
@@ -30,7 +31,7 @@ export default function SettingsScreen() {
           </div>
         )}
       </div>
-    </div>
+    </Parts>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import {
   compareWalks,
   cropTitle,
@@ -38,7 +39,7 @@ export default function CompareScreen() {
       </p>
     );
   return (
-    <div className="stack">
+    <Parts>
       <div>
         <Link to={`/walks/${stand.walk.id}/result`}>{nameOf(stand)}</Link>
         <h1>Compare walks</h1>
@@ -57,7 +58,7 @@ export default function CompareScreen() {
       )}
       {other?.summary && stand.summary && <Both a={stand} b={other} />}
       {other && !other.summary && <p>Nothing is counted on that walk yet.</p>}
-    </div>
+    </Parts>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { judgeStand, listed, lookedBad, plantsOf, type WalkStand } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Suspense, useState } from 'react';
@@ -134,7 +135,7 @@ function Result({
   const ordinals = new Map(stand.stops.map(({ id, data }) => [id, data.ordinal]));
   const bad = lookedBad(stand);
   return (
-    <div className="stack">
+    <Parts>
       {head}
       <div className="columns two">
         <section className="stack tight">
@@ -257,7 +258,7 @@ function Result({
           place={{ plantingId: stand.planting.id, walkId: stand.walk.id, stop: null, row: null }}
         />
       </section>
-    </div>
+    </Parts>
   );
 }
 

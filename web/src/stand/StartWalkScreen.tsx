@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { useNewestCheck } from '../depth/useTrenchCheck.ts';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { lazyExtra } from '../app/lazyExtra.ts';
@@ -40,7 +41,7 @@ export default function StartWalkScreen() {
   if (!planting || !field) return <PlantingGone />;
   const facts = CROP_FACTS[planting.data.crop];
   return (
-    <div className="stack">
+    <Parts>
       <StartWalkForm
         key={`${planting.id} ${plan?.id ?? ''}`}
         plantingId={planting.id}
@@ -60,7 +61,7 @@ export default function StartWalkScreen() {
         <NewestCheck checkId={checkId} />
         <SeasonBefore planting={planting} />
       </div>
-    </div>
+    </Parts>
   );
 }
 

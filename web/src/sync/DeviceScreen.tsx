@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import type { Conflict, DataOf, Kept, Kind } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
@@ -26,7 +27,7 @@ export default function DeviceScreen() {
   ].join(',');
   useEffect(() => void device.loadWithParents(toName.split(',').filter(Boolean)), [device, toName]);
   return (
-    <div className="stack">
+    <Parts>
       <h1>This device</h1>
       <div className="columns two">
         <div className="stack">
@@ -64,7 +65,7 @@ export default function DeviceScreen() {
           <Storage />
         </div>
       </div>
-    </div>
+    </Parts>
   );
 }
 

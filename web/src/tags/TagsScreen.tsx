@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { CROP_FACTS, readTags, addDays, stageName, type TagRead } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
@@ -40,7 +41,7 @@ export default function TagsScreen() {
   const stop = Number(search.get('stop')) || null;
   const row = Number(search.get('row')) || null;
   return (
-    <div className="stack">
+    <Parts>
       <div className="row spread">
         <div>
           <Link to={`/plantings/${planting.id}`}>{field.data.name}</Link>
@@ -103,7 +104,7 @@ export default function TagsScreen() {
         </div>
         <OwnWeightsCard />
       </div>
-    </div>
+    </Parts>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import {
   fieldArea,
   ACRE_M2,
@@ -153,7 +154,7 @@ function QuickCard({ start }: { start: Start | null }) {
     );
   };
   return (
-    <div className="stack">
+    <Parts>
       <ReckonerTabs />
       <div>
         {start && <div className="soft">{start.name}</div>}
@@ -329,7 +330,7 @@ function QuickCard({ start }: { start: Start | null }) {
           )}
         </section>
       </div>
-    </div>
+    </Parts>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { cropWords } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link } from 'react-router';
@@ -35,7 +36,7 @@ export default function TodayScreen() {
   const words = statusWords(sync);
   const clock = clockWords(sync.clockOffMs);
   return (
-    <div className="stack">
+    <Parts>
       <div className="row spread">
         <h1>Today, {longDate(today)}</h1>
         <SeasonSwitch />
@@ -96,7 +97,7 @@ export default function TodayScreen() {
           ))}
         </section>
       </div>
-    </div>
+    </Parts>
   );
 }
 

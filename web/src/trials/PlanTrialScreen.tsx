@@ -55,10 +55,18 @@ export default function PlanTrialScreen() {
   if (!planting || !field) return <PlantingGone />;
   if (trial && strips.some(({ data }) => data.doneOn !== null))
     return (
-      <p>
-        Its strips are ticked: the plan is kept as it was drawn.{' '}
-        <Link to={`/trials/${trial.id}`}>Back to the trial</Link>
-      </p>
+      <div className="stack">
+        <h1>This plan can no longer be changed</h1>
+        <p>
+          Its strips are planted. What was done otherwise than planned is entered strip by strip, on
+          the page of the trial.
+        </p>
+        <div>
+          <Button component={Link} h={48} to={`/trials/${trial.id}`}>
+            To the trial
+          </Button>
+        </div>
+      </div>
     );
   return <Plan key={trial?.id ?? planting.id} {...{ planting, field, trial }} />;
 }

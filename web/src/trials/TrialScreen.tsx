@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { cropTitle, TRIAL_MEASURE_FACTS, trialTitle, type TrialReading } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { lazy, useState } from 'react';
@@ -126,7 +127,7 @@ function Season({ reading }: { reading: TrialReading }) {
   );
   return (
     <>
-      <div className="stack on-screen">
+      <Parts className="stack on-screen">
         <div className="row spread">
           <div>
             <Link to={`/plantings/${planting.id}`}>
@@ -183,7 +184,7 @@ function Season({ reading }: { reading: TrialReading }) {
             Archive this trial
           </Button>
         </div>
-      </div>
+      </Parts>
       {printed ? (
         <CabSheet reading={reading} />
       ) : (

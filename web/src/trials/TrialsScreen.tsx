@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import {
   CROP_FACTS,
   siteOf,
@@ -38,7 +39,7 @@ export default function TrialsScreen() {
     [trials],
   );
   return (
-    <div className="stack">
+    <Parts>
       <h1>Trials</h1>
       <section className="sheet stack tight" aria-label="This season">
         <h2>In {season}</h2>
@@ -59,7 +60,7 @@ export default function TrialsScreen() {
         <Question key={key} together={together} />
       ))}
       <Archived />
-    </div>
+    </Parts>
   );
 }
 

@@ -1,3 +1,4 @@
+import { Parts } from '../app/Parts.tsx';
 import { daysOfMonths, type Kept } from '@sendero/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -14,7 +15,7 @@ export default function WeatherScreen() {
   const stations = useAll('weatherStation').filter(({ data }) => !data.archived);
   const [bringing, setBringing] = useState<string | 'new' | null>(null);
   return (
-    <div className="stack">
+    <Parts>
       <div className="row spread">
         <div>
           <Link to="/fields">Fields</Link>
@@ -46,7 +47,7 @@ export default function WeatherScreen() {
         ))}
       </div>
       {bringing === null && stations.length > 0 && <PredictionScores />}
-    </div>
+    </Parts>
   );
 }
 

@@ -1,0 +1,133 @@
+import { fireEvent } from '@testing-library/dom';
+import { describe, expect, it } from 'vitest';
+import { demoPlanting, demoRecord, demoWalk, openApp } from './wholeApp.testing.tsx';
+import { drawn } from './onPage.testing.tsx';
+
+/** What a hurried thumb, a pasted cell or a stranger may put into a field. */
+const HOSTILE = [
+  '-1',
+  '-25000',
+  '0',
+  '9e99',
+  '1e-320',
+  '320000',
+  '99999999999999999999',
+  'NaN',
+  'Infinity',
+  '-Infinity',
+  '−0',
+  '1/0',
+  '0/0',
+  '1 2 3',
+  '1,2,3;4',
+  '1.2.3.4',
+  ',,,',
+  '...',
+  '½½½',
+  '3/8/4',
+  '17\'5"6"',
+  '5 %%',
+  '195 %',
+  'abc',
+  '=1+1',
+  '<b>1</b>',
+  '\u0000',
+  '\u202e12',
+  '１２',
+  '٣',
+  '🌽',
+  ' ',
+  '\t12\n',
+  '2199-01-01',
+  '0000-00-00',
+  'null',
+  '{}',
+  "'; DROP TABLE fields; --",
+  'x'.repeat(5000),
+  '1'.repeat(400),
+] as const;
+
+const planting = demoPlanting('Long Forty').id;
+const walk = demoWalk('Long Forty').id;
+const stop = demoRecord('stop', (data) => data.walkId === walk).id;
+const planter = demoRecord('planter', ({ name }) => name === 'Goose').id;
+const trial = demoRecord('trial', () => true).id;
+const trench = demoWalk('Long Forty', 'trench').id;
+
+/** Screens with fields to fill, and what opens their forms. */
+const SCREENS: [path: string, ...opens: (string | RegExp)[]][] = [
+  ['/fields', 'Add a field'],
+  [`/plantings/${planting}`, 'Edit'],
+  [`/plantings/${planting}/walk`],
+  [`/plantings/${planting}/plan`],
+  [`/plantings/${planting}/emergence/flag`],
+  [`/plantings/${planting}/emergence/count`],
+  [`/plantings/${planting}/below/dig`],
+  [`/plantings/${planting}/tags`],
+  [`/plantings/${planting}/replant`],
+  [`/plantings/${planting}/trial`],
+  [`/plantings/${planting}/trench`],
+  [`/walks/${walk}?stop=1`],
+  [`/walks/${walk}/result`],
+  [`/walks/${walk}/stops/${stop}/tape`],
+  [`/walks/${walk}/stops/${stop}/gaps`],
+  [`/walks/${walk}/stops/${stop}/late`],
+  [`/walks/${walk}/stops/${stop}/pests`],
+  [`/walks/${walk}/stops/${stop}/notes`],
+  [`/trench/${trench}`],
+  [`/trench/${trench}/monitor`],
+  [`/trials/${trial}`],
+  [`/trials/${trial}/plan`],
+  ['/calendar'],
+  ['/weather'],
+  ['/targets'],
+  ['/depth'],
+  ['/convert'],
+  ['/settings'],
+  ['/causes'],
+  ['/planters'],
+  [`/planters/${planter}`],
+  [`/planters/${planter}/workshop`],
+];
+
+/** Each field meets every so-manieth text, `npm run test:long -- input` has them all. */
+const EVERY = process.env.SENDERO_ALL_INPUT ? 1 : 8;
+
+/** Never on a screen, whatever was typed. */
+const NEVER = /\b(?:NaN|Infinity|undefined|\[object)\b|−0(?![.\d])|\bin in\b/;
+
+const fields = () =>
+  [...document.querySelectorAll<HTMLInputElement | HTMLTextAreaElement>('input, textarea')].filter(
+    (field) =>
+      !field.disabled && !['file', 'checkbox', 'radio', 'range', 'hidden'].includes(field.type),
+  );
+
+describe('whatever is typed, no screen fails', () => {
+  it.each(SCREENS)('%s', { timeout: 120_000 }, async (path, ...opens) => {
+    const here = await openApp(path);
+    await drawn();
+    for (const fold of document.querySelectorAll('details')) fold.open = true;
+    for (const one of opens) await here.press(one);
+    await drawn();
+    for (let i = 0; i < fields().length; i++) {
+      for (const text of HOSTILE.filter((_, t) => (t + i) % EVERY === 0)) {
+        const field = fields()[i];
+        if (!field) break;
+        field.focus();
+        fireEvent.input(field, { target: { value: text } });
+        fireEvent.blur(field);
+        await drawn();
+        expect(
+          document.body.textContent,
+          `${field.labels?.[0]?.textContent ?? field.getAttribute('aria-label')}: ${text.slice(0, 40)}`,
+        ).not.toMatch(/could not be shown/);
+        // What is quoted was typed.
+        const shown = document
+          .querySelector('main')!
+          .textContent.replaceAll(text, '')
+          .replaceAll(/“[^”]*”/g, '');
+        expect(shown, `${field.labels?.[0]?.textContent}: ${text.slice(0, 40)}`).not.toMatch(NEVER);
+      }
+    }
+  });
+});
