@@ -281,8 +281,11 @@ for (const part of parts.filter(
     await app.kill();
   }
 }
-if (!only || only === 'faults')
-  await reportFaults({ seed: Number(process.argv[3] ?? 20270527), faults: 1000, restores: true });
+if (!only || only === 'faults') {
+  const seed = Number(process.argv[3] ?? 20270527);
+  await reportFaults({ seed, faults: 1000, restores: false });
+  await reportFaults({ seed: seed + 1, faults: 1000, restores: true });
+}
 if (!only || only === 'judgement') judgement();
 console.log(overLimit() === 0 ? '\nAll within their limits.' : `\n${overLimit()} over the limit.`);
 process.exit(overLimit() === 0 ? 0 : 1);

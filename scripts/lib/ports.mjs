@@ -14,6 +14,9 @@ const canListen = (port) =>
 /** A loopback port that is free now. */
 export const freePort = () => canListen(0);
 
+/** Whether another program listens on a loopback port. */
+export const isTaken = async (port) => (await canListen(port)) === null;
+
 const isSendero = (port) =>
   fetch(`http://127.0.0.1:${port}/api/v1/health`, { signal: AbortSignal.timeout(1000) }).then(
     async (response) => response.ok && (await response.json()).ok === true,
@@ -27,7 +30,7 @@ export async function appPort(wanted = process.env.PORT ?? '4180') {
     throw new Advice(
       `PORT=${wanted} is not a port: use a number from 1 to 65535, e.g. PORT=4180 npm start`,
     );
-  if ((await canListen(port)) === null) {
+  if (await isTaken(port)) {
     if (await isSendero(port))
       throw new Advice(
         `Sendero already runs at http://127.0.0.1:${port}. Open it there, or stop it with Ctrl-C where it was started.\nFor a second one beside it, choose another port and another place for its data:\n\n  SENDERO_DATA=/another/folder PORT=${port + 1} npm start`,

@@ -1,7 +1,9 @@
 import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { totalmem } from 'node:os';
 import { join } from 'node:path';
-import { ROOT, waitUntil } from './run.mjs';
+import { isTaken } from './ports.mjs';
+import { Advice, ROOT, waitUntil } from './run.mjs';
 
 /**
  * How the server's Node.js is run. The heap limit makes it tidy up while a big log streams through, instead of growing to what the machine has: an eighth of
@@ -85,6 +87,7 @@ export async function startServer({
   quietly = false,
   stations = '',
 }) {
+  const start = randomUUID();
   const child = spawn(
     process.execPath,
     watch
@@ -109,6 +112,7 @@ export async function startServer({
         DATABASE_URL: databaseUrl,
         PORT: String(port),
         SENDERO_ENDS_WITH_ITS_STARTER: '1',
+        SENDERO_START: start,
         SENDERO_DEMO: demo ? '1' : '0',
         SENDERO_WEB: web ?? '',
         SENDERO_STATIONS: stations,
@@ -123,19 +127,29 @@ export async function startServer({
   );
   const healthy = () => {
     if (code !== null) throw new Error(`the server stopped with code ${code}: see above`);
-    return fetch(`${addressOf(process.env.HOST, port)}/api/v1/health`).then(
-      (response) => response.ok,
-      () => false,
-    );
+    return answersAs(`${addressOf(process.env.HOST, port)}/api/v1/health`, start);
   };
   try {
     await waitUntil(healthy, 90, 'The server');
   } catch (error) {
     child.kill('SIGKILL');
+    if (code !== null && (await isTaken(port)))
+      throw new Advice(
+        `Another program has taken port ${port} meanwhile. Stop that program, or choose another port:\n\n  PORT=${port + 1} npm start`,
+      );
     throw error;
   }
   return { child, exited };
 }
+
+/** Whether this start of the server answers: something else at its address is none of it. */
+export const answersAs = (health, start) =>
+  fetch(health, { signal: AbortSignal.timeout(2000) })
+    .then(
+      async (response) => response.ok && (await response.json()).start === start,
+      () => false,
+    )
+    .catch(() => false);
 
 /** Port of the simulated weather stations; the demo's records name it, so it stays the same. */
 const STATION_PORT = 4717;

@@ -1,5 +1,6 @@
 import { expect, it } from 'vitest';
-import { addressOf, keepServer } from './server.mjs';
+import { createServer } from 'node:http';
+import { addressOf, answersAs, keepServer } from './server.mjs';
 
 it.each([
   [undefined, 'http://127.0.0.1:4180'],
@@ -9,6 +10,19 @@ it.each([
 ])('a server that listens on %s is asked at %s', (host, address) =>
   expect(addressOf(host, 4180)).toBe(address),
 );
+
+it('another program at the address is not taken for the server that was started', async () => {
+  let says = '{"ok":true,"start":"mine"}';
+  const other = createServer((_, response) => response.end(says)).listen(0, '127.0.0.1');
+  await new Promise((resolve) => other.once('listening', resolve));
+  const address = `http://127.0.0.1:${other.address().port}`;
+  expect(await answersAs(address, 'mine')).toBe(true);
+  expect(await answersAs(address, 'another')).toBe(false);
+  says = '<html>A page for every address</html>';
+  expect(await answersAs(address, 'mine')).toBe(false);
+  other.close();
+  expect(await answersAs('http://127.0.0.1:1', 'mine')).toBe(false);
+});
 
 /** A server whose process ends when the test says so. */
 function fakeServers() {

@@ -27,8 +27,13 @@ export const apiRoutes = (database: Database, { localStations = false } = {}): R
     path: '/health',
     summary: 'Whether the server answers',
     open: true,
-    answers: { 200: { says: 'It does', shape: z.object({ ok: z.boolean() }) } },
-    handle: async () => ({ ok: true }),
+    answers: {
+      200: {
+        says: 'It does, and which start of it answers, where it was told',
+        shape: z.object({ ok: z.boolean(), start: z.nullable(z.string()) }),
+      },
+    },
+    handle: async () => ({ ok: true, start: process.env.SENDERO_START ?? null }),
   }),
   ...peopleRoutes(database),
   ...recordRoutes(database),
