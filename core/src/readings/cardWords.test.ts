@@ -94,6 +94,14 @@ describe('what a finding says', () => {
     );
     expect(seenText(finding('depth', 0.02, { check: 'a' }))).toMatch(/^by one check/);
   });
+
+  it('an interval without an end says what is known of it, and never its end', () => {
+    const from = (low: number) =>
+      plain(findingText(finding('late', 0.2, { interval: [low, Infinity] }), us));
+    expect(from(0.08)).toBe('20 points more late plants (95 %: at least 8 points)');
+    expect(from(-Infinity)).toBe('20 points more late plants');
+    expect(from(0)).toBe('20 points more late plants');
+  });
 });
 
 describe('what a row says', () => {

@@ -94,7 +94,11 @@ function between(
 ): string {
   if (!interval) return '';
   const [near, far] = difference < 0 ? [-interval[1], -interval[0]] : interval;
-  const [low, high] = [near, far].map((value) => apart(measure, Math.max(0, value), show));
+  const [low, high] = [near, far].map((value) =>
+    Number.isFinite(value) ? apart(measure, Math.max(0, value), show) : null,
+  );
+  // Too few plants to say how much at most, or anything at all.
+  if (high === null) return low === null || near <= 0 ? '' : ` (95 %: at least ${low})`;
   return ` (95 %: ${joined(low!, high!)})`;
 }
 

@@ -1,5 +1,6 @@
 import { rowsText } from '@sendero/core';
 import type { TrenchCheck } from '@sendero/core';
+import { localWhen } from '../app/dates.ts';
 import { useDevice } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { ADJUSTED_WORDS, depthChange } from './trenchWords.ts';
@@ -18,7 +19,7 @@ export function Adjustments({ check }: { check: TrenchCheck }) {
             <span>
               <strong>{who}</strong>: {ADJUSTED_WORDS[what].toLowerCase()}
               {byM ? ` ${depthChange(byM, units)}` : ''}
-              <span className="small soft"> at {at.slice(11, 16)} UTC</span>
+              <span className="small soft"> at {localWhen(at)}</span>
             </span>
             <button
               className="tool bare"
