@@ -305,11 +305,15 @@ export type MadeRecord = [kind: string, id: string, data: object, revision?: num
 
 /** A person at the server's door, without a device. */
 export async function signedIn(app: App) {
-  const opened = await fetch(`${app.url}/api/v1/session`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: '{}',
-  });
+  const ask = () =>
+    fetch(`${app.url}/api/v1/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: '{}',
+    });
+  let opened = await ask();
+  // A server whose database has just gone away is asked again.
+  await until(async () => opened.ok || (opened = await ask()).ok, 'the server signs in');
   const cookie = opened.headers.getSetCookie()[0]!.split(';')[0]!;
   const { season } = (await opened.json()) as { season: number };
   const change = ([kind, id, data, revision = 0]: MadeRecord) => ({

@@ -26,7 +26,15 @@ export interface WeatherDay {
 }
 
 export type WeatherTrouble =
-  'noDate' | 'noTime' | 'noFigure' | 'impossible' | 'jump' | 'double' | 'missing' | 'clockChange';
+  | 'noDate'
+  | 'noTime'
+  | 'noFigure'
+  | 'impossible'
+  | 'future'
+  | 'jump'
+  | 'double'
+  | 'missing'
+  | 'clockChange';
 
 export interface WeatherProblem {
   trouble: WeatherTrouble;
@@ -77,9 +85,14 @@ const NOTHING = /^(|-+|n\/?a|nan|null|m|missing|-?9{3,4}(\.0+)?|-?6999)$/i;
  * missing is listed with its line, and left out.
  *
  * @param headers of the file; @param shape how to read it, confirmed by a person
+ * @param until the last day that can have been measured: later ones are left out
  * @example const file = weatherReader(headers, shape); lines.forEach((cells, i) => file.line(cells, i + 2)); file.end()
  */
-export function weatherReader(headers: readonly string[], shape: WeatherShape) {
+export function weatherReader(
+  headers: readonly string[],
+  shape: WeatherShape,
+  until = '9999-12-31',
+) {
   const at = (field: WeatherField) => {
     const column = shape.columns[field];
     return column === undefined ? -1 : headers.indexOf(column);
@@ -113,6 +126,7 @@ export function weatherReader(headers: readonly string[], shape: WeatherShape) {
       if (moment === 'noDate') return trouble('noDate', line, text);
       if (moment === 'noTime') return trouble('noTime', line, (cells[timeAt] ?? text).trim());
       const { on, minutes } = moment;
+      if (on > until) return trouble('future', line, on);
       if (minutes !== null) hourly = true;
       const day = byDay.get(on) ?? gathering(on);
       byDay.set(on, day);

@@ -92,6 +92,30 @@ describe('a weather file', () => {
     ).toBe(order);
   });
 
+  it.each(['precip_in', 'Rain (in)', 'rainIn', 'PRECIP_INCHES', 'ppt in'])(
+    'rain in a column called %s is in inches',
+    (header) => {
+      const lines = [['2027-05-14', '71', '48', '0.12']];
+      expect(guessWeatherShape(['date', 'tmax_f', 'tmin_f', header], lines)).toMatchObject({
+        rain: 'in',
+        temperature: 'F',
+        columns: { rainM: header },
+      });
+    },
+  );
+
+  it('days that are still to come are left out, and told', () => {
+    const headers = ['date', 'tmax_c', 'tmin_c'];
+    const shape = guessWeatherShape(headers, [['2027-05-14', '21', '9']]);
+    const file = weatherReader(headers, shape, '2027-05-15');
+    ['2027-05-14', '2027-05-15', '2027-05-16', '2199-01-01'].forEach((on, i) =>
+      file.line([on, '21', '9'], i + 2),
+    );
+    const read = file.end();
+    expect(read.days.map(({ on }) => on)).toEqual(['2027-05-14', '2027-05-15']);
+    expect(read.counts).toEqual({ future: 2 });
+  });
+
   it('with air in °F and soil in °C is read by the names of its columns', () => {
     const mixed = ['Date', 'High (°F)', 'Low (°F)', 'Soil low (°C)', 'Soil high (°C)'];
     const { days } = readLines(mixed, [['5/1/2027', '68', '50', '11', '17']], { temperature: 'F' });

@@ -30,9 +30,13 @@ export const cleanHeader = (cell: string): string => cell.replace(/^\ufeff/, '')
 /**
  * Reads a station's file from its lines as they come, whatever stands above its header.
  *
+ * @param until the last day that can have been measured
  * @example const file = weatherFile(shape); file.line(cells, 1); file.end() // null: the columns were not found
  */
-export function weatherFile(shape: WeatherShape): {
+export function weatherFile(
+  shape: WeatherShape,
+  until?: string,
+): {
   line(cells: readonly string[], number: number): void;
   /** null when the columns that are asked for stood in no line. */
   end(): WeatherRead | null;
@@ -45,7 +49,7 @@ export function weatherFile(shape: WeatherShape): {
       if (reader) return reader.line([...cells], number);
       const headers = cells.map(cleanHeader);
       if (wanted.every((column) => headers.includes(column)))
-        reader = weatherReader(headers, shape);
+        reader = weatherReader(headers, shape, until);
     },
     end: () => reader?.end() ?? null,
   };

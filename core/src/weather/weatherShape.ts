@@ -111,7 +111,7 @@ export function guessWeatherShape(
   return {
     columns,
     temperature: unitIn(named(...TEMPERATURES)) ?? (warmest > 48 ? 'F' : 'C'),
-    rain: /\bin\b|inch/i.test(named('rainM'))
+    rain: /\bin\b|inch/.test(plain(named('rainM')))
       ? 'in'
       : /mm/i.test(named('rainM'))
         ? 'mm'

@@ -13,7 +13,7 @@ import { Button, NativeSelect, TextInput } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { FileButton } from '../app/FileButton.tsx';
 import { shortDate } from '../app/dates.ts';
-import { useDevice } from '../data/hooks.ts';
+import { useDevice, useToday } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
@@ -46,7 +46,7 @@ export function ImportWeather({
   const [address, setAddress] = useState(station?.data.address ?? '');
   const [forecast, setForecast] = useState(station?.data.forecastAddress ?? '');
   const [look, looking] = useLookAtStationMutation();
-  const reading = useReading(chosen?.file ?? null, shape);
+  const reading = useReading(chosen?.file ?? null, shape, useToday());
 
   const choose = async (file: File) => {
     setProblem(null);
@@ -310,7 +310,7 @@ function Troubles({ read: { counts, problems } }: { read: WeatherRead }) {
 }
 
 /** Reads the file anew whenever the way of reading changes, in a worker that can be stopped. */
-function useReading(file: File | null, shape: WeatherShape | null) {
+function useReading(file: File | null, shape: WeatherShape | null, until: string) {
   const [state, setState] = useState<{
     of: WeatherShape;
     share: number | null;
@@ -328,9 +328,9 @@ function useReading(file: File | null, shape: WeatherShape | null) {
         read: 'read' in data ? data.read : null,
         problem: 'problem' in data ? data.problem : null,
       });
-    worker.postMessage({ file, shape });
+    worker.postMessage({ file, shape, until });
     return () => worker.terminate();
-  }, [file, shape, stopped]);
+  }, [file, shape, stopped, until]);
   const own = state?.of === shape ? state : null;
   return {
     read: own?.read ?? null,

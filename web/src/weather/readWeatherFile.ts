@@ -26,14 +26,15 @@ export async function weatherHead(file: Blob): Promise<WeatherHead | null> {
   return at < 0 ? null : { headers: data[at]!.map(cleanHeader), lines: data.slice(at + 1) };
 }
 
-/** Reads a whole file piece by piece; `progress` tells the share done. */
+/** Reads a whole file piece by piece, its days up to `until`; `progress` tells the share done. */
 export function readWeatherFile(
   file: File,
   shape: WeatherShape,
+  until: string,
   progress: (share: number) => void,
 ): Promise<WeatherRead> {
   return new Promise((resolve, reject) => {
-    const reader = weatherFile(shape);
+    const reader = weatherFile(shape, until);
     let line = 0;
     Papa.parse<string[]>(file, {
       skipEmptyLines: false,

@@ -27,6 +27,11 @@ const TROUBLE: Record<WeatherTrouble, { one: string; many: string; out: string }
     many: 'figures cannot be',
     out: 'left out; check the units',
   },
+  future: {
+    one: 'line is dated in the future',
+    many: 'lines are dated in the future',
+    out: 'left out; check the order of day and month',
+  },
   jump: { one: 'jump', many: 'jumps', out: 'kept; check the sensor' },
   double: { one: 'line comes twice', many: 'lines come twice', out: 'the first is kept' },
   missing: { one: 'gap', many: 'gaps', out: 'not filled' },
