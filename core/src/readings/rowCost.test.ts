@@ -64,7 +64,7 @@ describe('what a row costs', () => {
     const [priced] = costOf([4], { price: 0.16 });
     expect(priced!.money![1]).toBeCloseTo(0.16 * priced!.kg[1], 6);
     expect(plain(costText(costOf([4], { price: 0.16 }), us, 1))).toMatch(
-      /^[\d.]+ to [\d.]+ bu\/ac of corn on the 15 ac it planted: [\d,]+ to [\d,]+ bu, [\d,]+ to [\d,]+ in your money$/,
+      /^[\d.]+ to [\d.]+ bu\/ac of corn on the 15.4 ac it planted: [\d,]+ to [\d,]+ bu, [\d,]+ to [\d,]+ in your money$/,
     );
   });
 

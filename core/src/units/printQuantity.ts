@@ -1,9 +1,13 @@
 import { requireFinite } from '../arguments/index.ts';
 import { fromSi, UNITS, type UnitName } from './unitTable.ts';
 
-/** How a number is written: decimals, the nearest multiple of a step, inch fractions, or feet with inches. */
+/** How a number is written: decimals, decimals where they say something, the nearest multiple of a step, inch fractions, or feet with inches. */
 export type NumberStyle =
-  { decimals: number } | { roundTo: number } | { fraction: 4 | 8 | 16 } | { feetInches: number };
+  | { decimals: number }
+  | { upTo: number }
+  | { roundTo: number }
+  | { fraction: 4 | 8 | 16 }
+  | { feetInches: number };
 
 const SIGNS: Record<string, string> = {
   '1/2': '½',
@@ -48,7 +52,9 @@ export function printNumber(value: number, unit: UnitName, style: NumberStyle): 
   const rounded =
     'roundTo' in style
       ? (Math.round(amount / style.roundTo) * style.roundTo).toFixed(0)
-      : amount.toFixed('decimals' in style ? style.decimals : style.feetInches);
+      : 'upTo' in style
+        ? String(Number(amount.toFixed(style.upTo)))
+        : amount.toFixed('decimals' in style ? style.decimals : style.feetInches);
   return grouped(rounded.replace(/^-(?=0(\.0*)?$)/, ''), separator).replace(/^-/, '−');
 }
 

@@ -128,7 +128,7 @@ const KINDS = {
     metric: { unit: 'km', style: { decimals: 1 } },
   },
   area: {
-    us: { unit: 'ac', style: { decimals: 0 } },
+    us: { unit: 'ac', style: { upTo: 1 } },
     metric: { unit: 'ha', style: { decimals: 1 } },
   },
   share: {

@@ -90,6 +90,8 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
   const device = useDevice();
   const navigate = useNavigate();
   const units = useUnits();
+  /** A number of stops that cannot be, as it stands in the field. */
+  const [typed, setTyped] = useState<string | number | null>(null);
   const planter = useOne('planter', planting.data.planterId);
   const parts = useChildren('fieldPart', 'fieldId', field.id);
   const spread = useSpread(planting);
@@ -202,13 +204,17 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
               size="md"
               min={2}
               max={MOST_STOPS}
-              clampBehavior="blur"
+              clampBehavior="none"
               allowDecimal={false}
-              style={{ width: 110 }}
-              value={stops}
-              onChange={(value) =>
-                Number(value) >= 2 && change({ stops: Math.min(MOST_STOPS, Number(value)) })
-              }
+              style={{ width: 150 }}
+              value={typed ?? stops}
+              error={typed === null ? undefined : `Enter from 2 to ${MOST_STOPS} stops.`}
+              onChange={(value) => {
+                const many = Number(value);
+                const can = value !== '' && many >= 2 && many <= MOST_STOPS;
+                setTyped(can ? null : value);
+                if (can) change({ stops: many });
+              }}
             />
             <div>
               <span className="figure" style={{ fontSize: '1.7rem' }} data-testid="plan-tells">
@@ -230,7 +236,10 @@ function Plan({ planting, field }: { planting: Kept<'planting'>; field: Kept<'fi
                 walkM: expectedWay(many, drawn?.areaM2 ?? 0),
               })
             }
-            onStops={(next) => change({ stops: next })}
+            onStops={(next) => {
+              setTyped(null);
+              change({ stops: next });
+            }}
           />
           {problem && (
             <p className="warn" role="alert">

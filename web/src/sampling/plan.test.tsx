@@ -20,7 +20,10 @@ describe('stops drawn before the walk', () => {
     await here.fill(/^Stops$/, '6');
     await drawn();
     const few = margin();
+    await here.fill(/^Stops$/, '300');
+    expect(here.wrong(/^Stops$/)).toBe('Enter from 2 to 60 stops.');
     await here.fill(/^Stops$/, '24');
+    expect(here.wrong(/^Stops$/)).toBeNull();
     await waitFor(() => expect(margin()).toBeLessThan(few));
     await drawn();
     await here.fill(/^Stops$/, '8');
