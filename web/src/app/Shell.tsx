@@ -11,6 +11,7 @@ import { longDate, shortDate } from './dates.ts';
 import styles from './Shell.module.css';
 import { FailedDrafts, messageOf } from './Parts.tsx';
 import { UndoOffers } from './Undo.tsx';
+import { useShowInvalid } from './useShowInvalid.ts';
 
 const FIELD_SCREENS =
   /^\/(walks\/[^/]+(\/stops\/[^/]+\/[^/]+)?|trench\/[^/]+|plantings\/[^/]+\/(emergence\/count|below\/dig))$/;
@@ -23,6 +24,7 @@ export function Shell() {
   const trials = useAppSelector((state) => selectAll(state, 'trial').length > 0);
   const inField = FIELD_SCREENS.test(pathname);
   useEffect(() => void window.scrollTo(0, 0), [pathname]);
+  useShowInvalid();
   return (
     <div className={inField ? 'in-field' : undefined}>
       <a className="skip-link" href="#work">

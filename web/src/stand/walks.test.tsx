@@ -170,6 +170,8 @@ describe('bad input is refused beside its field, and nothing typed is lost', () 
     await here.press('Keep');
     expect(here.wrong('Row width')).toMatch(/^Enter between 2.in and 120.in\.$/);
     expect(here.value('Variety')).toBe('AB-112');
+    // The first wrong field is led to.
+    await waitFor(() => expect(document.activeElement).toBe(screen.getByLabelText('Row width')));
     expect(here.shown('planting', demoPlanting('Windmill East').id)!.data.variety).not.toBe(
       'AB-112',
     );
