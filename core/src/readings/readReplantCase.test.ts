@@ -228,6 +228,10 @@ describe('a replant case', () => {
     const reading = read('Ditch Block');
     const [nearest] = advise(reading).flips;
     expect(flipText(nearest!, reading, say)).toMatch(/^the stand: from [\d,]+\/ac to [\d,]+\/ac$/);
+    // Two figures that read alike are one.
+    expect(flipText({ what: 'replantDate', from: 27.2, to: 26.8 }, reading, say)).toBe(
+      'the day of replanting: even a small change from 27 days after the best date',
+    );
   });
 });
 

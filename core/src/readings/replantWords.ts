@@ -240,5 +240,8 @@ export function flipText({ what, from, to }: Flip, reading: ReplantReading, show
             } as const
           )[what],
         );
-  return `${FLIP_WORDS[what]}: from ${figure(from)} to ${figure(to)}`;
+  const [now, then] = [figure(from), figure(to)];
+  return now === then
+    ? `${FLIP_WORDS[what]}: even a small change from ${now}`
+    : `${FLIP_WORDS[what]}: from ${now} to ${then}`;
 }
