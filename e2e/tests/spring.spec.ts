@@ -4,10 +4,10 @@ import { allSent, expect, keptHere, newDevice, plantField, signedIn, test, visit
 import { standsStill } from '../standsStill.ts';
 
 const PHONE = { width: 390, height: 844 };
-/** Air and soil of a warming spring, as a station writes them. */
-const weather = () => {
+/** Air and soil of so many days of a warming spring from April 10 on, as a station writes them. */
+const weather = (days: number) => {
   const lines = ['Date,Tmin (°C),Tmax (°C),Rain (mm),Soil min (°C),Soil max (°C)'];
-  for (let day = 0; day < 35; day++) {
+  for (let day = 0; day < days; day++) {
     const on = new Date(Date.UTC(2027, 3, 10 + day)).toISOString().slice(0, 10);
     lines.push(
       `${on},${8 + day / 10},${20 + day / 10},${day % 6 ? 0 : 4},${11 + day / 10},${17 + day / 10}`,
@@ -55,12 +55,15 @@ test('a spring on one phone: planted, told from weather, dug and counted without
   await visit(page, '/weather');
   await page.getByRole('button', { name: 'Bring a station’s file' }).click();
   await page.getByLabel('Name of the station').fill('Sedge gate');
-  await page.getByLabel('Choose its CSV file').setInputFiles({
+  const sedge = (days: number) => ({
     name: 'sedge.csv',
     mimeType: 'text/csv',
-    buffer: Buffer.from(weather()),
+    buffer: Buffer.from(weather(days)),
   });
-  await page.getByRole('button', { name: 'Keep 35 days' }).click();
+  // A day that is still to come was not measured: April 10 to May 5 are 26 days.
+  await page.getByLabel('Choose its CSV file').setInputFiles(sedge(27));
+  await expect(page.getByText(/1 line is dated in the future/)).toBeVisible();
+  await page.getByRole('button', { name: 'Keep 26 days' }).click();
   await page.getByText('Stands for no field yet: choose').click();
   await page.getByRole('checkbox', { name: 'Sedge Flat' }).click();
   await allSent(page);
@@ -126,6 +129,11 @@ test('a spring on one phone: planted, told from weather, dug and counted without
 
   const desk = await newDevice(browser, app);
   await desk.page.setViewportSize({ width: 1280, height: 800 });
+  await visit(desk.page, '/weather');
+  await desk.page.getByRole('button', { name: /^Bring the newest file of Sedge gate/ }).click();
+  await desk.page.getByLabel('Choose its CSV file').setInputFiles(sedge(33));
+  await desk.page.getByRole('button', { name: 'Keep 33 days' }).click();
+  await allSent(desk.page);
   await visit(desk.page, '/calendar');
   await desk.page.getByText('Month', { exact: true }).click();
   for (const visit of ['Below ground', 'Flag and count', 'Emergence count 2'])

@@ -46,13 +46,16 @@ describe('a balanced layout', () => {
           }, 0) /
           ((rows - 1) * (stops - 1));
         const fit = fitMixedModel({ y, fixed, groups });
-        expect(fit.residualVariance).toBeCloseTo(within, 6);
+        // Stops that differ less than chance lets them leave one variance for all.
+        const pooled =
+          ((rows - 1) * (stops - 1) * within + (stops - 1) * squaresOfStops) / (rows * (stops - 1));
+        expect(fit.residualVariance).toBeCloseTo(squaresOfStops > within ? within : pooled, 6);
         expect(fit.varianceComponents.stop).toBeCloseTo(
           Math.max(0, (squaresOfStops - within) / rows),
           6,
         );
       }),
-      { numRuns: 40 },
+      { numRuns: 40, examples: [[8587, 4]] },
     );
   });
 
