@@ -311,9 +311,9 @@ export async function signedIn(app: App) {
       headers: { 'content-type': 'application/json' },
       body: '{}',
     });
-  let opened = await ask();
+  let opened!: Response;
   // A server whose database has just gone away is asked again.
-  await until(async () => opened.ok || (opened = await ask()).ok, 'the server signs in');
+  await until(async () => (opened = await ask()).ok, 'the server signs in');
   const cookie = opened.headers.getSetCookie()[0]!.split(';')[0]!;
   const { season } = (await opened.json()) as { season: number };
   const change = ([kind, id, data, revision = 0]: MadeRecord) => ({

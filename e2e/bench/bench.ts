@@ -20,12 +20,13 @@ import {
   simulateWeather,
   type Rate,
 } from '@sendero/core/simulation';
-import { chromium, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
 import pg from 'pg';
 import { App, openPlanting, signedIn } from '../app.ts';
 import { reportFaults } from './faultReport.ts';
 import { fuzz, manyWriters } from './fuzz.ts';
 import { maps } from './maps.ts';
+import { launchBrowser } from './openPage.ts';
 import { plants } from './plants.ts';
 import { planterCard } from './planterCard.ts';
 import { replant } from './replant.ts';
@@ -192,10 +193,7 @@ async function screen(app: App) {
     0,
   );
   report('all that is kept on the device, gzipped', everything / 1e6, 'MB', 1.5);
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
+  const browser = await launchBrowser();
   const context = await browser.newContext({
     baseURL: app.url,
     viewport: { width: 390, height: 844 },

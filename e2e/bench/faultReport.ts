@@ -1,5 +1,5 @@
-import { chromium } from '@playwright/test';
 import { faultRun } from '../faults.ts';
+import { launchBrowser } from './openPage.ts';
 import { report } from './report.ts';
 
 /** Faults of one seed, in real browsers against the real server; every tap is looked for in the database. */
@@ -12,10 +12,7 @@ export async function reportFaults(of: {
   console.log(
     `\n${of.faults.toLocaleString('en')} faults, seed ${of.seed}${of.restores ? ', older backups among them' : ''}`,
   );
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
+  const browser = await launchBrowser();
   const run = await faultRun(browser, { ...of, say: (line) => console.log(`  … ${line}`) });
   await browser.close();
   for (const [fault, times] of Object.entries(run.happened))

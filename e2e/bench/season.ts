@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { randomUUID } from 'node:crypto';
 import { addDays } from '@sendero/core';
-import { chromium, type CDPSession, type Page } from '@playwright/test';
+import type { CDPSession, Page } from '@playwright/test';
 import { appKept, signedIn, type App, type MadeRecord } from '../app.ts';
 import { openFaultyRoad } from '../faultyRoad.ts';
+import { launchBrowser } from './openPage.ts';
 import { median, report, several } from './report.ts';
 import { reportTaps } from './taps.ts';
 
@@ -113,17 +114,11 @@ function privateMegabytes(pids: number[]): number {
   );
 }
 
-const launch = () =>
-  chromium.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox'],
-  });
-
 /** A season of 100,000 records on one device: starting, opening a walk, tapping, memory. */
 export async function season(app: App): Promise<void> {
   const { planting, walk, records } = await fillSeason(app);
   console.log(`\nA season of ${FIELDS} fields and ${records.toLocaleString('en')} records`);
-  const browser = await launch();
+  const browser = await launchBrowser();
   const context = await browser.newContext({
     baseURL: app.url,
     viewport: { width: 390, height: 844 },
@@ -183,7 +178,7 @@ export async function slowLine(app: App): Promise<void> {
   const { records } = await fillSeason(app);
   const road = await openFaultyRoad(app.url);
   console.log(`\n${records.toLocaleString('en')} records over a line of 4 kB/s`);
-  const browser = await launch();
+  const browser = await launchBrowser();
   const context = await browser.newContext({ baseURL: road.url });
   const page = await context.newPage();
   road.proxyAnswers = 503;

@@ -17,11 +17,11 @@ export const freePort = () => canListen(0);
 /** Whether another program listens on a loopback port. */
 export const isTaken = async (port) => (await canListen(port)) === null;
 
-const isSendero = (port) =>
-  fetch(`http://127.0.0.1:${port}/api/v1/health`, { signal: AbortSignal.timeout(1000) }).then(
-    async (response) => response.ok && (await response.json()).ok === true,
-    () => false,
-  );
+/** What a Sendero at an address says of itself; null where something else or nothing answers. */
+export const healthOf = (address) =>
+  fetch(`${address}/api/v1/health`, { signal: AbortSignal.timeout(2000) })
+    .then((response) => (response.ok ? response.json() : null))
+    .catch(() => null);
 
 /** The port the app is to listen on, checked. */
 export async function appPort(wanted = process.env.PORT ?? '4180') {
@@ -31,7 +31,7 @@ export async function appPort(wanted = process.env.PORT ?? '4180') {
       `PORT=${wanted} is not a port: use a number from 1 to 65535, e.g. PORT=4180 npm start`,
     );
   if (await isTaken(port)) {
-    if (await isSendero(port))
+    if ((await healthOf(`http://127.0.0.1:${port}`))?.ok === true)
       throw new Advice(
         `Sendero already runs at http://127.0.0.1:${port}. Open it there, or stop it with Ctrl-C where it was started.\nFor a second one beside it, choose another port and another place for its data:\n\n  SENDERO_DATA=/another/folder PORT=${port + 1} npm start`,
       );

@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { totalmem } from 'node:os';
 import { join } from 'node:path';
-import { isTaken } from './ports.mjs';
+import { healthOf, isTaken } from './ports.mjs';
 import { Advice, ROOT, waitUntil } from './run.mjs';
 
 /**
@@ -127,7 +127,7 @@ export async function startServer({
   );
   const healthy = () => {
     if (code !== null) throw new Error(`the server stopped with code ${code}: see above`);
-    return answersAs(`${addressOf(process.env.HOST, port)}/api/v1/health`, start);
+    return answersAs(addressOf(process.env.HOST, port), start);
   };
   try {
     await waitUntil(healthy, 90, 'The server');
@@ -143,13 +143,7 @@ export async function startServer({
 }
 
 /** Whether this start of the server answers: something else at its address is none of it. */
-export const answersAs = (health, start) =>
-  fetch(health, { signal: AbortSignal.timeout(2000) })
-    .then(
-      async (response) => response.ok && (await response.json()).start === start,
-      () => false,
-    )
-    .catch(() => false);
+export const answersAs = async (address, start) => (await healthOf(address))?.start === start;
 
 /** Port of the simulated weather stations; the demo's records name it, so it stays the same. */
 const STATION_PORT = 4717;

@@ -41,18 +41,16 @@ const POUND = 0.45359237;
 const BUSHEL_M3 = 0.03523907016688;
 
 /** Plants or seeds of an area, as people write it. */
-const countsPer = (short: string, long: string) => [
-  ...['', 'seeds', 'plants', 'kernels', ...['seeds ', 'plants ', 'kernels ']].flatMap((what) => [
-    `${what}/${short}`,
-    `${what}/${long}`,
-  ]),
-  ...['', 'seeds ', 'plants ', 'kernels '].flatMap((what) => [
-    `${what}per ${short}`,
-    `${what}per ${long}`,
-    `${what}an ${long}`,
+const countsPer = (short: string, long: string) =>
+  ['', 'seeds ', 'plants ', 'kernels '].flatMap((what) => [
+    ...[short, long].flatMap((area) => [
+      `${what.trim()}/${area}`,
+      `${what}/${area}`,
+      `${what}per ${area}`,
+    ]),
     `${what}a ${long}`,
-  ]),
-];
+    `${what}an ${long}`,
+  ]);
 
 /** The units of the trade, with their exact SI factors. */
 export const UNITS = {

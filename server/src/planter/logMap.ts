@@ -18,7 +18,7 @@ export const MOST_ACROSS = 400;
 const SMALLEST = 1e-5;
 
 /** West, south, east and north of a log's records; for a query with the workspace and the log as its first parameters. */
-export const BOX_OF_RECORDS = `SELECT ARRAY[min(longitude), min(latitude), max(longitude), max(latitude)]
+const BOX_OF_RECORDS = `SELECT ARRAY[min(longitude), min(latitude), max(longitude), max(latitude)]
   FROM planter_log_records WHERE workspace_id = $1 AND log_id = $2`;
 
 /** A log over the field, summed up in cells. */

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core';
 import { Children, type ReactNode } from 'react';
-import { useFailedDrafts } from '../fields/useDraft.ts';
 import { ErrorBoundary, type FallbackProps } from 'react-error-boundary';
+import { useFailedDrafts } from '../fields/useDraft.ts';
 
 /** Parts of a screen, each on its own: one that fails is replaced by what to do, and the others stay. */
 export function Parts({
@@ -25,8 +25,8 @@ function PartFailed({ error, resetErrorBoundary }: FallbackProps) {
     <section className="sheet rule-left signal stack tight" role="alert">
       <h2>This part could not be shown</h2>
       <p>
-        The rest of the page works, and everything you entered is saved. If it happens again, pass
-        this message on: <code>{messageOf(error)}</code>
+        The rest of the page works, and everything you saved is safe. If it happens again, pass this
+        message on: <code>{messageOf(error)}</code>
       </p>
       <FailedDrafts />
       <div>

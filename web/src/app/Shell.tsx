@@ -104,7 +104,7 @@ function OtherTabs() {
 
 const NOT_OPENED: Record<WhyNot, string> = {
   newerApp:
-    'They were written by a newer version of Sendero. Reload to get that version. If this page comes back, the server still has an older one: ask whoever runs it.',
+    'They were written by a newer version of Sendero. Reload to get that version. If this page appears again, the server is older: ask the person who runs it to update it.',
   noAnswer:
     'The browser does not answer. Close the other tabs of Sendero, then reload. If that does not help, restart the browser or the device.',
   broken:

@@ -9,6 +9,8 @@ beforeEach(() => {
   vi.spyOn(console, 'error').mockImplementation(() => undefined);
 });
 
+const OF_A_LIST = crypto.randomUUID();
+
 /** A form that cannot be drawn with a negative weight. */
 function Form({ name }: { name: string }) {
   const draft = useDraft(name, undefined, () => ({ weight: '', note: '' }));
@@ -48,10 +50,15 @@ it('a part that fails is replaced by what to do; the others stay, with what was 
 });
 
 it('a draft that fails as the screen opens is set aside, not opened with again', async () => {
-  localStorage.setItem('draft:slip', JSON.stringify({ values: { weight: '-1' }, seen: null }));
+  localStorage.setItem(
+    'draft:slip',
+    JSON.stringify({ values: { weight: '-1', note: OF_A_LIST }, seen: null }),
+  );
   localStorage.setItem('draft:other', JSON.stringify({ values: { weight: '7' }, seen: null }));
   const here = await onScreen(screen());
   expect(here.getByRole('alert').textContent).toContain('-1');
+  // What was chosen of a list is no text.
+  expect(here.getByRole('alert').textContent).not.toContain(OF_A_LIST);
   expect(here.getByLabelText('other')).toHaveProperty('value', '7');
   await here.unmount();
   const again = await onScreen(screen());

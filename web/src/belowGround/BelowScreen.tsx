@@ -1,7 +1,7 @@
-import { Parts } from '../app/Parts.tsx';
 import { cropTitle } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link, useParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { longDate, shortDate } from '../app/dates.ts';
 import { useOne } from '../data/hooks.ts';

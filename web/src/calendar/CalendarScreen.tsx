@@ -1,4 +1,3 @@
-import { Parts } from '../app/Parts.tsx';
 import {
   DndContext,
   DragOverlay,
@@ -11,6 +10,7 @@ import {
 import { addDays } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
+import { Parts } from '../app/Parts.tsx';
 import { Choice } from '../app/Choice.tsx';
 import { shortDate } from '../app/dates.ts';
 import { useOfferUndo } from '../app/Undo.tsx';

@@ -1,6 +1,6 @@
 import type { Change } from '@sendero/core';
 import { heldRecords } from './heldRecords.ts';
-import { type LocalDatabase, type Remembered } from './localDatabase.ts';
+import type { LocalDatabase, Remembered } from './localDatabase.ts';
 import { toStore } from './storedRecord.ts';
 import { lostVersion, sendBack, withPlace } from './restoredServer.ts';
 import type { ChangesPage } from './road.ts';
@@ -22,14 +22,15 @@ export async function keepPage(
   const came = page.changes.map(({ seq, season: own, record }) =>
     toStore(record, own ?? 0, { seq, ...(anew ? { round: anew.round } : {}) }),
   );
-  // Only a server that was restored can have less than this device.
-  const seen: Parameters<ReturnType<typeof heldRecords>['putAll']>[1] =
+  await heldRecords(transaction).putAll(
+    came,
+    // Only a server that was restored can have less than this device.
     anew &&
-    ((held, now) => {
-      const gone = held && held.round !== anew.round && lostVersion(held, now, anew.sharedSeq);
-      if (gone) lost.push(gone);
-    });
-  await heldRecords(transaction).putAll(came, seen);
+      ((held, now) => {
+        const gone = held && held.round !== anew.round && lostVersion(held, now, anew.sharedSeq);
+        if (gone) lost.push(gone);
+      }),
+  );
   if (anew && lost.length > 0) {
     await sendBack(transaction.objectStore('outbox') as never, lost, now);
     const sentBack = ((await meta.get('anew')) as Remembered['anew']).sentBack ?? 0;

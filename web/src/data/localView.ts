@@ -1,8 +1,7 @@
 import { isKind, parentsOf, readKept, type Kept, type Kind } from '@sendero/core';
 import { heldRecords } from './heldRecords.ts';
-import { inWalk } from './storedRecord.ts';
-import { type LocalDatabase, type OutboxEntry } from './localDatabase.ts';
-import { NOT_FETCHED, parentInWalk, recordKey, type StoredRecord } from './storedRecord.ts';
+import type { LocalDatabase, OutboxEntry } from './localDatabase.ts';
+import { inWalk, NOT_FETCHED, parentInWalk, recordKey, type StoredRecord } from './storedRecord.ts';
 import { entriesByRecord, overlay } from './outbox.ts';
 import {
   outboxSeen,

@@ -1,4 +1,3 @@
-import { Parts } from '../app/Parts.tsx';
 import {
   trenchVerdict,
   isOff,
@@ -9,6 +8,7 @@ import {
 import { Button } from '@mantine/core';
 import { Suspense, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { longDate } from '../app/dates.ts';
 import { lazyExtra } from '../app/lazyExtra.ts';
 import { useUnits, type Units } from '../units/useUnits.ts';

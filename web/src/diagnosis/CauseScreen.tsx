@@ -1,6 +1,6 @@
-import { Parts } from '../app/Parts.tsx';
 import { capital, EVIDENCE_FACTS } from '@sendero/core';
 import { Link, useParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { CauseDrawing } from './CauseDrawing.tsx';
 import { ratioText, SCOPE_WORDS, SURE_WORDS, WHEN_WORDS } from './causeWords.ts';
 import { useCauses } from './useCauses.ts';

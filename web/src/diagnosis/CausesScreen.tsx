@@ -1,8 +1,8 @@
-import { Parts } from '../app/Parts.tsx';
 import { CAUSE_FAMILIES, FAMILIES, readCauseTable, writeCauseTable } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { FileButton } from '../app/FileButton.tsx';
 import { saveFile } from '../app/saveFile.ts';
 import { useOfferUndo } from '../app/Undo.tsx';

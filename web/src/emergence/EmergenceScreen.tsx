@@ -1,8 +1,8 @@
-import { Parts } from '../app/Parts.tsx';
 import { cropTitle, type LengthReading } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice } from '../app/Choice.tsx';
 import { longDate, shortDate } from '../app/dates.ts';

@@ -1,8 +1,8 @@
-import { Parts } from '../app/Parts.tsx';
 import { cropTitle, fieldArea, nextOnTrail, type Kept, type TrailMark } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { shortDate } from '../app/dates.ts';
 import { useAll } from '../data/hooks.ts';
 import { whenOf } from '../trail/markWords.ts';

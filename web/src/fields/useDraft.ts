@@ -1,5 +1,6 @@
 import type { Kept, Kind } from '@sendero/core';
 import { useEffect, useState } from 'react';
+import { validate as isId } from 'uuid';
 
 const PREFIX = 'draft:';
 /** Of drafts with which a screen failed: they are shown, and no form opens with them. */
@@ -73,7 +74,8 @@ function setAside(name: string): void {
 
 /** Everything a person typed into a form, in its order. */
 function textsIn(value: unknown): string[] {
-  if (typeof value === 'string') return value.trim() === '' ? [] : [value];
+  // What was chosen of a list is an id: nobody typed it.
+  if (typeof value === 'string') return value.trim() === '' || isId(value) ? [] : [value];
   if (value === null || typeof value !== 'object') return [];
   // Of a figure the text as it was typed.
   if ('text' in value && 'value' in value) return textsIn(value.text);

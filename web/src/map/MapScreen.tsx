@@ -1,4 +1,3 @@
-import { Parts } from '../app/Parts.tsx';
 import {
   cutTo,
   fieldArea,
@@ -13,6 +12,7 @@ import {
 import { Button, NativeSelect } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { FileButton } from '../app/FileButton.tsx';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { useAll, useChildren, useDevice } from '../data/hooks.ts';

@@ -1,8 +1,8 @@
-import { Parts } from '../app/Parts.tsx';
 import { LOG_UNITS, rowsAsSeen, type QuantityKind, type Position } from '@sendero/core';
 import { NativeSelect } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { Choice } from '../app/Choice.tsx';
 import { useChildren, useOne } from '../data/hooks.ts';
 import { PlantingGone } from '../fields/PlantingGone.tsx';

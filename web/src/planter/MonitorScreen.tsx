@@ -1,7 +1,7 @@
-import { Parts } from '../app/Parts.tsx';
 import { compareMonitor, type MonitorBias, type PlanterLog } from '@sendero/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { useTrenchCheck } from '../depth/useTrenchCheck.ts';
 import { LiveMonitor } from './LiveMonitor.tsx';
 import { LogImport } from './LogImport.tsx';

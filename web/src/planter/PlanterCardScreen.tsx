@@ -1,4 +1,3 @@
-import { Parts } from '../app/Parts.tsx';
 import {
   judgeCard,
   machineText,
@@ -11,6 +10,7 @@ import {
 import { Button, NativeSelect } from '@mantine/core';
 import { Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { shortDate } from '../app/dates.ts';
 import { lazyExtra } from '../app/lazyExtra.ts';
 import { RowTabs } from '../app/RowTabs.tsx';

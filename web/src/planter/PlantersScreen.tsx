@@ -1,8 +1,8 @@
-import { Parts } from '../app/Parts.tsx';
 import type { Kept } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { useAll } from '../data/hooks.ts';
 import { Archived } from '../fields/Archived.tsx';
 import { draftNames } from '../fields/useDraft.ts';

@@ -1,4 +1,3 @@
-import { Parts } from '../app/Parts.tsx';
 import {
   figureOf,
   MEASURE_FACTS,
@@ -28,6 +27,7 @@ import {
 import { Button } from '@mantine/core';
 import { useMemo, useState, type KeyboardEvent, type ReactNode } from 'react';
 import { Link, useParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { shortDate } from '../app/dates.ts';
 import { Dialog } from '../app/Dialog.tsx';
 import { csvText } from '../app/csvText.ts';

@@ -1,4 +1,3 @@
-import { Parts } from '../app/Parts.tsx';
 import {
   CROP_FACTS,
   cropTitle,
@@ -10,6 +9,7 @@ import {
 import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { longDate, shortDate } from '../app/dates.ts';
 import { useDevice, useOne } from '../data/hooks.ts';

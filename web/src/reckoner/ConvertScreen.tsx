@@ -1,4 +1,3 @@
-import { Parts } from '../app/Parts.tsx';
 import {
   hoopArea,
   INCH_M,
@@ -9,6 +8,7 @@ import {
 } from '@sendero/core';
 import { NativeSelect } from '@mantine/core';
 import { useState } from 'react';
+import { Parts } from '../app/Parts.tsx';
 import { QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { ReckonerTabs } from './ReckonerTabs.tsx';

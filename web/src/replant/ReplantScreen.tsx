@@ -1,4 +1,3 @@
-import { Parts } from '../app/Parts.tsx';
 import {
   bestOpen,
   CROP_FACTS,
@@ -16,6 +15,7 @@ import {
 import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { longDate } from '../app/dates.ts';
 import { useToday } from '../data/hooks.ts';
 import { PlantingGone } from '../fields/PlantingGone.tsx';

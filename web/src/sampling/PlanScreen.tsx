@@ -1,4 +1,3 @@
-import { Parts } from '../app/Parts.tsx';
 import {
   expectedWay,
   placeOfStop,
@@ -15,6 +14,7 @@ import {
 import { Button, NativeSelect, NumberInput } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { longDate } from '../app/dates.ts';
 import { Choice, Choices } from '../app/Choice.tsx';
 import {

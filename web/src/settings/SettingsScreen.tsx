@@ -1,8 +1,8 @@
-import { Parts } from '../app/Parts.tsx';
 import { Button, NativeSelect } from '@mantine/core';
 import { useMediaQuery } from '@mantine/hooks';
 import { DEFAULT_WEIGHTS } from '@sendero/core';
 import { useState } from 'react';
+import { Parts } from '../app/Parts.tsx';
 import { Keys } from '../app/KeyList.tsx';
 import { useDevice, useWorkspace } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';

@@ -1,4 +1,3 @@
-import { Parts } from '../app/Parts.tsx';
 import {
   compareWalks,
   cropTitle,
@@ -14,6 +13,7 @@ import { extent, max } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { useMemo } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { shortDate } from '../app/dates.ts';
 import { useAll } from '../data/hooks.ts';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';

@@ -1,8 +1,8 @@
-import { Parts } from '../app/Parts.tsx';
 import { judgeStand, listed, lookedBad, plantsOf, type WalkStand } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { longDate } from '../app/dates.ts';
 import { Later } from '../app/Later.tsx';
 import { lazyExtra } from '../app/lazyExtra.ts';

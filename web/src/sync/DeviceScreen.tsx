@@ -1,7 +1,7 @@
-import { Parts } from '../app/Parts.tsx';
 import type { Conflict, DataOf, Kept, Kind } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
+import { Parts } from '../app/Parts.tsx';
 import { localWhen } from '../app/dates.ts';
 import type { Draft } from '../data/device.ts';
 import { selectOne, useAll, useDevice } from '../data/hooks.ts';

@@ -1,8 +1,8 @@
-import { Parts } from '../app/Parts.tsx';
 import { CROP_FACTS, readTags, addDays, stageName, type TagRead } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { shortDate } from '../app/dates.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { useAll, useChildren, useDevice, useOne, useToday, useWalksRead } from '../data/hooks.ts';

@@ -1,4 +1,3 @@
-import { Parts } from '../app/Parts.tsx';
 import {
   fieldArea,
   ACRE_M2,
@@ -22,6 +21,7 @@ import {
 import { NativeSelect, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { useOne } from '../data/hooks.ts';
 import { RowRibbon } from '../spacing/RowRibbon.tsx';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';

@@ -1,7 +1,7 @@
-import { Parts } from '../app/Parts.tsx';
 import { cropWords } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { longDate, shortDate } from '../app/dates.ts';
 import { useVisits, type PlacedVisit } from '../calendar/useVisits.ts';
 import { useAll, useToday } from '../data/hooks.ts';

@@ -1,9 +1,9 @@
-import { Parts } from '../app/Parts.tsx';
 import { cropTitle, TRIAL_MEASURE_FACTS, trialTitle, type TrialReading } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { lazy, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { Link, useNavigate, useParams } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { longDate } from '../app/dates.ts';
 import { Fold } from '../app/Fold.tsx';
 import { Later } from '../app/Later.tsx';

@@ -1,4 +1,3 @@
-import { Parts } from '../app/Parts.tsx';
 import {
   CROP_FACTS,
   siteOf,
@@ -17,6 +16,7 @@ import { group } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { Fold } from '../app/Fold.tsx';
 import { useAll, useDevice } from '../data/hooks.ts';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';

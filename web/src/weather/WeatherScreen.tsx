@@ -1,7 +1,7 @@
-import { Parts } from '../app/Parts.tsx';
 import { daysOfMonths, type Kept } from '@sendero/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { Parts } from '../app/Parts.tsx';
 import { Choices } from '../app/Choice.tsx';
 import { shortDate } from '../app/dates.ts';
 import { useAll, useChildren, useDevice } from '../data/hooks.ts';
