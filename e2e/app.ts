@@ -277,10 +277,24 @@ export async function openPlanting(page: Page, field: string): Promise<void> {
   await expect(page.getByRole('heading', { level: 1, name: field })).toBeVisible();
 }
 
-/** A field of a new grower, and corn sown in it at 32,000 an acre in 30 in rows, entered as a person does. */
+/** A field of a new grower, and a crop sown in it, corn at 32,000 an acre in 30 in rows unless said, entered as a person does. */
 export async function plantField(
   page: Page,
-  { grower, field, plantedOn }: { grower: string; field: string; plantedOn: string },
+  {
+    grower,
+    field,
+    plantedOn,
+    crop = 'corn',
+    rowWidth = '30 in',
+    rate = '32k',
+  }: {
+    grower: string;
+    field: string;
+    plantedOn: string;
+    crop?: string;
+    rowWidth?: string;
+    rate?: string;
+  },
 ): Promise<void> {
   await visit(page, '/fields');
   await page.getByRole('button', { name: 'Add a field' }).click();
@@ -289,9 +303,10 @@ export async function plantField(
   await page.keyboard.press('Enter');
   await page.getByRole('button', { name: `Add a planting on ${field}` }).click();
   const form = page.getByRole('form', { name: 'New planting' });
+  await form.getByLabel('Crop').selectOption(crop);
   await form.getByLabel('Planted on').fill(plantedOn);
-  await form.getByLabel('Row width').fill('30 in');
-  await form.getByLabel('Seeding rate').fill('32k');
+  await form.getByLabel('Row width').fill(rowWidth);
+  await form.getByLabel('Seeding rate').fill(rate);
   await form.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(form).toBeHidden();
   await allSent(page);
@@ -342,6 +357,19 @@ export async function signedIn(app: App) {
     if (bad) throw new Error(JSON.stringify(bad).slice(0, 400));
   };
   return { season, cookie, send, put: (records: MadeRecord[]) => send([records]) };
+}
+
+/** Makes it a certain day in the one workspace of a server: a test cannot wait for it. */
+export async function makeDay(app: App, day: string): Promise<void> {
+  const { put } = await signedIn(app);
+  const [{ id, revision, payload }] = (await app.sql<{
+    id: string;
+    revision: number;
+    payload: object;
+  }>('SELECT id, revision, payload FROM workspaces')) as [
+    { id: string; revision: number; payload: object },
+  ];
+  await put([['workspace', id, { ...payload, fixedToday: day }, revision]]);
 }
 
 /** A picture of one red dot. */

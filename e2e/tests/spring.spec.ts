@@ -1,6 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { accessible } from '../accessible.ts';
-import { allSent, expect, keptHere, newDevice, plantField, signedIn, test, visit } from '../app.ts';
+import {
+  allSent,
+  expect,
+  keptHere,
+  makeDay,
+  newDevice,
+  plantField,
+  signedIn,
+  test,
+  visit,
+} from '../app.ts';
 import { standsStill } from '../standsStill.ts';
 
 const PHONE = { width: 390, height: 844 };
@@ -20,18 +30,8 @@ test('a spring on one phone: planted, told from weather, dug and counted without
   browser,
   empty: app,
 }) => {
-  const { cookie, put } = await signedIn(app);
-  const session = (await (
-    await fetch(`${app.url}/api/v1/session`, { headers: { cookie } })
-  ).json()) as { workspaceId: string };
-  /** The calendar of this workspace stands still: a test cannot wait for a week. */
-  const itIs = async (day: string) => {
-    const [{ revision, payload }] = (await app.sql<{ revision: number; payload: object }>(
-      'SELECT revision, payload FROM workspaces',
-    )) as [{ revision: number; payload: object }];
-    const data = { ...payload, season: 2027, fixedToday: day };
-    await put([['workspace', session.workspaceId, data, revision]]);
-  };
+  const { put } = await signedIn(app);
+  const itIs = (day: string) => makeDay(app, day);
   await itIs('2027-05-05');
   const goose = { name: 'Goose', type: 'planter', rows: 4, rowWidthM: 0.762, cells: null };
   await put([['planter', randomUUID(), goose]]);

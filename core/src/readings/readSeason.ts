@@ -3,6 +3,7 @@ import { ownVisit, plannedVisits, workVisits, type PlannedVisit } from '../calen
 import { fitEmergence, poolLengths } from '../emergence/index.ts';
 import type { Kept, Kind, ReplantRecord, TAG_VISITS, Walk } from '../records/index.ts';
 import { drawOf, stripsOf } from '../trials/index.ts';
+import { isShownIn } from '../season/index.ts';
 import { NO_EMERGENCE, type PlantingFacts } from '../waymarks/index.ts';
 import {
   daysOfMonths,
@@ -152,7 +153,7 @@ export interface WorkRecords {
   strips: Held<'trialStrip'>;
 }
 
-/** What the trail and the calendar know of each planting of a season, by its id. */
+/** What the trail and the calendar know of each planting that is shown with a season, by its id. */
 export function readFacts(
   {
     plantings,
@@ -188,7 +189,7 @@ export function readFacts(
   const met = new Set<string>();
   return new Map(
     plantings
-      .filter(({ data }) => data.season === season)
+      .filter(({ data }) => isShownIn(season, data))
       .map((planting): [string, PlantingFacts] => {
         const { planterId } = planting.data;
         const planter = planterId === null ? undefined : planterOf.get(planterId);

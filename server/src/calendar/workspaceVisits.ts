@@ -6,6 +6,8 @@ import {
   readFacts,
   readSeasonWeather,
   readVisits,
+  seasonOn,
+  type DataOf,
 } from '@sendero/core';
 import { Op } from 'sequelize';
 import type { Database } from '../database/openDatabase.ts';
@@ -18,15 +20,12 @@ export async function workspaceVisits(
   { zone, at }: { zone: string; at: Date },
 ): Promise<string> {
   const row = await database.models.records.workspace.findByPk(workspaceId);
-  const { season, fixedToday, name } = row!.get('payload') as {
-    season: number;
-    fixedToday: string | null;
-    name: string;
-  };
-  const today = fixedToday ?? dayIn(zone, at);
-  // What this season's plantings and those they learned from need, and nothing older.
+  const workspace = row!.get('payload') as DataOf<'workspace'>;
+  const today = workspace.fixedToday ?? dayIn(zone, at);
+  const season = seasonOn(today, workspace);
+  // What this season's plantings, those sown in its autumn and those they learned from need, and nothing older.
   const plantings = await recordsOf(database, workspaceId, 'planting', {
-    season: [season, season - 1],
+    season: [season + 1, season, season - 1],
   });
   const ids = { plantingId: plantings.map(({ id }) => id) };
   const [
@@ -114,7 +113,7 @@ export async function workspaceVisits(
         grower: place?.grower ?? '',
       });
     }),
-    { name: `Sendero, ${name}`, at: at.toISOString() },
+    { name: `Sendero, ${workspace.name}`, at: at.toISOString() },
   );
 }
 

@@ -1,3 +1,4 @@
+import { seasonOn, type DataOf } from '@sendero/core';
 import * as z from 'zod/mini';
 import { LIMITS } from '../api/limits.ts';
 import { ProblemError } from '../api/problems.ts';
@@ -79,7 +80,7 @@ async function describe(
   return {
     person: { id: who.personId, name: who.personName },
     workspaceId: who.workspaceId,
-    season: workspace!.get('season') as number,
+    season: seasonOn(new Date().toISOString(), workspace!.get('payload') as DataOf<'workspace'>),
     people: people.map((person) => ({
       id: person.get('id') as string,
       name: person.get('name') as string,

@@ -802,6 +802,55 @@ describe('seasons', () => {
     expect(again.sync().season).toBe(2025);
     expect(again.shown('event', ids[0]!)).toBeDefined();
   });
+
+  it('at the turn of the year the next one is on the screen by itself, without a signal too', async () => {
+    const server = fakeServer();
+    const clockAt = (at: string) => (server.network.aheadMs = Date.parse(at) - Date.now());
+    clockAt('2027-12-31T12:00:00');
+    const tab = await openTab(server);
+    await tab.device.syncOnce();
+    expect(tab.sync().season).toBe(2027);
+    const id = crypto.randomUUID();
+    server.keep(record('event', id, event(GROWER)), 2028);
+    // Another is looked at, then the year turns: on this device before any server has told it.
+    await tab.device.openSeason(2026);
+    server.network.cut = true;
+    const clock = vi.spyOn(Date, 'now').mockReturnValue(Date.now() + 86_400_000);
+    const offline = await openTab(server);
+    expect(offline.sync()).toMatchObject({ season: 2028, today: '2028-01-01' });
+    clock.mockRestore();
+    server.network.cut = false;
+    clockAt('2028-01-01T12:00:00');
+    await tab.device.syncOnce();
+    await vi.waitFor(() => expect(tab.sync().season).toBe(2028));
+    await tab.device.syncOnce();
+    expect(tab.shown('event', id)).toBeDefined();
+    // The old one can be chosen again, and stays.
+    await tab.device.openSeason(2027);
+    await tab.device.syncOnce();
+    expect(tab.sync().season).toBe(2027);
+  });
+
+  it('a clock years off, before a server was heard, opens no season that is nowhere', async () => {
+    const server = fakeServer();
+    await (await openTab(server)).device.syncOnce();
+    server.network.cut = true;
+    const clock = vi.spyOn(Date, 'now').mockReturnValue(Date.parse('2041-05-01T12:00:00Z'));
+    expect((await openTab(server)).sync().season).toBe(2028);
+    clock.mockRestore();
+  });
+
+  it('winter crops sown in autumn are fetched with the season before their own', async () => {
+    const server = fakeServer();
+    const id = crypto.randomUUID();
+    server.keep(record('event', id, event(GROWER)), 2028);
+    server.network.aheadMs = Date.parse('2027-10-12T12:00:00') - Date.now();
+    const tab = await openTab(server);
+    await tab.device.syncOnce();
+    await tab.device.syncOnce();
+    expect(tab.sync().season).toBe(2027);
+    expect(tab.shown('event', id)).toBeDefined();
+  });
 });
 
 describe('a database of the app before', () => {

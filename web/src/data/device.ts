@@ -1,8 +1,10 @@
 import {
   checkRelations,
+  cropYear,
   idFor,
   kindOf,
   sameData,
+  seasonOn,
   validate,
   type DataOf,
   type InputOf,
@@ -21,6 +23,7 @@ import {
   remembered,
   type LocalDatabase,
   type LocalSession,
+  type Remembered,
 } from './localDatabase.ts';
 import { parentInWalk, recordKey } from './storedRecord.ts';
 import { afterDrawing } from './afterDrawing.ts';
@@ -110,6 +113,8 @@ export class Device {
     typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('sendero');
   private view: LocalView;
   private loop: SyncLoop;
+  /** The season that was chosen for the screen of this tab. */
+  private chosen: Remembered['chosenSeason'] | null = null;
   private heard = new Map<string, string | undefined>();
   /** Fetched and not shown yet; when something was shown last. */
   private arrived: { key: string; parent: string | undefined }[] = [];
@@ -183,9 +188,9 @@ export class Device {
   }
 
   private async load(): Promise<void> {
-    const [session, season, clock, restored] = await Promise.all([
+    const [session, chosen, clock, restored] = await Promise.all([
       remembered(this.local, 'session'),
-      remembered(this.local, 'season'),
+      remembered(this.local, 'chosenSeason'),
       remembered(this.home, 'clock'),
       remembered(this.local, 'restored'),
     ]);
@@ -198,13 +203,15 @@ export class Device {
     this.store.dispatch(
       learnt({
         session: session ?? null,
-        season: season ?? session?.season ?? null,
+        season: chosen?.season ?? session?.season ?? null,
         restored: restored ?? null,
         elsewhere: await otherWorkspaces(this.home),
       }),
     );
+    this.chosen = chosen ?? null;
     await this.retry((entry) => (entry.again?.why === 'unwell' ? entry : null));
     await this.view.load(this.sync.season ?? 0);
+    await this.followSeason();
   }
 
   private async openDatabase(): Promise<void> {
@@ -249,6 +256,7 @@ export class Device {
     if (today !== this.sync.today) this.store.dispatch(learnt({ today }));
     const { offMs } = this.clock;
     if (offMs !== this.sync.clockOffMs) this.store.dispatch(learnt({ clockOffMs: offMs }));
+    void this.followSeason();
     void lookAtStorage().then(async (storage) => {
       if (storage) this.store.dispatch(learnt({ storage }));
       await freeSpace(this.local, storage);
@@ -607,22 +615,44 @@ export class Device {
     if (before === 0 && clock.skewMs === 0) return;
     void remember(this.home, 'clock', clock);
     this.store.dispatch(learnt({ clockOffMs: clock.skewMs, today: this.moment().on }));
+    void this.followSeason();
   }
 
   // —— Seasons ——
 
-  /** What is kept up to date: the season on the screen with the one before it, and the workspace's own. */
+  /** What is kept up to date: the season on the screen with the one before it and, once its winter crops are sown, the one after it, and the workspace's own. */
   private seasonsShown(): number[] {
-    const { season, session } = this.sync;
-    const before = season === null ? null : season - 1;
-    return [...new Set([season, session?.season, before])].filter(
-      (one) => one !== null && one !== undefined,
-    );
+    const { season, session, today } = this.sync;
+    const shown = season === null ? [] : [season, season - 1];
+    if (season !== null && cropYear(today) > season) shown.push(season + 1);
+    if (session) shown.push(session.season);
+    return [...new Set(shown)];
+  }
+
+  /** The season the workspace is in today; null before anything is known of it. */
+  currentSeason(): number | null {
+    const { session } = this.sync;
+    const workspace = selectOne(this.store.getState(), 'workspace', session?.workspaceId);
+    if (!session || !workspace) return session?.season ?? null;
+    // A clock can be years off until a server was heard.
+    return Math.min(seasonOn(this.moment().on, workspace.data), session.season + 1);
+  }
+
+  /** Goes on to the season of the day, unless another was chosen since that began. */
+  private async followSeason(): Promise<void> {
+    const current = this.currentSeason();
+    if (current === null) return;
+    const season = this.chosen?.current === current ? this.chosen.season : current;
+    if (season === this.sync.season) return;
+    this.store.dispatch(learnt({ season }));
+    await this.view.load(season);
+    this.loop.soon(0);
   }
 
   /** Opens another season on this device: what it holds of it at once, the rest when there is a network. */
   async openSeason(season: number): Promise<void> {
-    await remember(this.local, 'season', season);
+    this.chosen = { season, current: this.currentSeason() ?? season };
+    await remember(this.local, 'chosenSeason', this.chosen);
     const seasons = (await remembered(this.local, 'seasons')) ?? {};
     const held = seasons[season];
     if (held)

@@ -24,7 +24,7 @@ export interface OutboxEntry {
 export interface LocalSession {
   person: { id: string; name: string };
   workspaceId: string;
-  /** The season this device works on; older ones are fetched when they are opened. */
+  /** The season the workspace was in when the server last answered. */
   season: number;
   people: { id: string; name: string; role: string }[];
 }
@@ -53,8 +53,8 @@ export interface HeldSeason {
 export interface Remembered {
   session: LocalSession;
   seasons: Record<number, HeldSeason>;
-  /** The season on the screen. */
-  season: number;
+  /** A season that was opened on this device, and the workspace's own at the time: when that goes on, so does the screen. */
+  chosenSeason: { season: number; current: number };
   clock: RememberedClock;
   /** Places in the server's history that were heard of, oldest first. */
   places: string[];

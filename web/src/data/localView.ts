@@ -13,6 +13,11 @@ import {
   type AppStore,
 } from './store.ts';
 
+/** The seasons whose records are shown with one; 0 is what all of them share. */
+const seasonsLoaded = (season: number) => [
+  ...new Set([0, NOT_FETCHED, season - 1, season, season + 1]),
+];
+
 /**
  * What the screens of this tab show of what the device holds. It is read from the disk in whole or by
  * key, and never over an edit that was made while it was read.
@@ -50,22 +55,19 @@ export class LocalView {
   }
 
   /**
-   * Loads a season with the one before it, to look back to, and what all seasons share, instead of what is
-   * shown now. The stops and observations of its walks, of which there are many, are read walk by walk when a screen needs them.
+   * Loads a season with the one before it, to look back to, the one after it, whose winter crops are sown in it, and what all seasons
+   * share, instead of what is shown now. The stops and observations of its walks, of which there are many, are read walk by walk when a screen needs them.
    */
   async load(season: number): Promise<void> {
     const views = await this.readSettled(async () => {
       const disk = this.local().transaction(['records', 'together', 'outbox']);
       const held = heldRecords(disk);
-      const [shared, own, before, here, entries] = await Promise.all([
-        held.inSeason(0),
-        held.inSeason(season),
-        held.inSeason(season - 1),
-        held.inSeason(NOT_FETCHED),
+      const [entries, ...parts] = await Promise.all([
         disk.objectStore('outbox').getAll(),
+        ...seasonsLoaded(season).map((one) => held.inSeason(one)),
       ]);
       const touched = entriesByRecord(entries);
-      const server = byKey([...shared, ...own, ...before, ...here]);
+      const server = byKey(parts.flat());
       const made = [...touched.keys()].filter((key) => !inWalk(key));
       for (const key of made.filter((one) => !server.has(one))) {
         const record = await held.get(key);
@@ -183,8 +185,7 @@ export class LocalView {
             (few ? await disk.objectStore('outbox').index('touches').getAll(key) : []);
           const view = overlay(record, entries, key, this.by);
           const elsewhere =
-            record?.season !== undefined &&
-            ![0, NOT_FETCHED, season, season === null ? null : season - 1].includes(record.season);
+            record?.season !== undefined && !seasonsLoaded(season ?? 0).includes(record.season);
           const unread = view && !this.concerns(key, parentInWalk(view));
           return { key, view: !everything && (elsewhere || unread) ? undefined : view };
         }),

@@ -2,8 +2,10 @@ import {
   BESIDE,
   CROP_FACTS,
   CROPS,
+  cropYear,
   DEFAULT_FIELD_LOSS,
   expectedStand,
+  isShownIn,
   targetSpacing,
   TILLAGES,
   USUAL_FIGURES,
@@ -16,7 +18,7 @@ import {
 import { NativeSelect, Radio, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { useAll, useChildren, useToday } from '../data/hooks.ts';
+import { useAll, useChildren, useDevice, useToday } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
@@ -40,14 +42,24 @@ export function PlantingForm({
   onDone(id: string): void;
 }) {
   const units = useUnits();
+  const device = useDevice();
   const today = useToday();
-  const season = useAppSelector((state) => state.sync.season) ?? Number(today.slice(0, 4));
+  const shown = useAppSelector((state) => state.sync.season) ?? Number(today.slice(0, 4));
   const planters = useAll('planter').filter(
     ({ id, data }) => !data.archived || id === planting?.data.planterId,
   );
   const others = useChildren('planting', 'fieldId', fieldId).filter(
-    ({ id, data }) => id !== planting?.id && data.season === (planting?.data.season ?? season),
+    ({ id }) => id !== planting?.id,
   );
+  /** A planting's season is the year of its harvest. */
+  const seasonOf = (plantedOn: string) => {
+    if (planting && plantedOn === planting.data.plantedOn) return planting.data.season;
+    return /^\d{4}-/.test(plantedOn) ? cropYear(plantedOn) : shown;
+  };
+  const firstIn = (plantedOn: string) =>
+    others.find(({ data }) => data.season === seasonOf(plantedOn) && data.beside === null);
+  const asksBeside = (plantedOn: string) =>
+    firstIn(plantedOn) !== undefined && (!planting || planting.data.beside !== null);
   const walks = useChildren('walk', 'plantingId', planting?.id);
   const kindsOf = (crop: Crop) =>
     ({
@@ -58,8 +70,6 @@ export function PlantingForm({
       fieldLoss: 'share',
     }) as const;
   const [moving, setMoving] = useState(false);
-  const first = others.find(({ data }) => data.beside === null);
-  const asked = first !== undefined && (!planting || planting.data.beside !== null);
   const { form, found, hold, figure, keep, cancel } = useRecordForm({
     kind: 'planting',
     name: `planting ${planting?.id ?? `on ${fieldId}`}`,
@@ -93,13 +103,15 @@ export function PlantingForm({
         >),
       };
     },
-    check: ({ beside }): Problems =>
-      asked && beside === '' ? { beside: 'Choose why the field has two plantings.' } : {},
+    check: ({ beside, plantedOn }): Problems =>
+      asksBeside(plantedOn) && beside === ''
+        ? { beside: 'Choose why the field has two plantings.' }
+        : {},
     read: ({ crop, variety, plantedOn, beside, tillage, planterId, ...figures }) => ({
       data: {
         fieldId,
         planterId: planterId || null,
-        season: planting?.data.season ?? season,
+        season: seasonOf(plantedOn),
         crop,
         variety,
         plantedOn,
@@ -108,12 +120,20 @@ export function PlantingForm({
         ) as Pick<Planting, Figure>),
         asTyped: Object.fromEntries(FIGURES.map((name) => [name, figures[name].text])),
         tillage: (tillage || null) as Planting['tillage'],
-        beside: asked ? (beside as Planting['beside']) || null : null,
+        beside: asksBeside(plantedOn) ? (beside as Planting['beside']) || null : null,
       },
     }),
-    onDone,
+    onDone: (id) => {
+      const { plantedOn } = form.values;
+      // What was just entered is shown.
+      if (!isShownIn(shown, { season: seasonOf(plantedOn), plantedOn }))
+        void device.openSeason(seasonOf(plantedOn));
+      onDone(id);
+    },
   });
   const { crop, plantedOn } = form.values;
+  const first = firstIn(plantedOn);
+  const season = seasonOf(plantedOn);
   const leftBehind = walks.filter(({ data }) => data.startedOn < plantedOn);
   const kinds = kindsOf(crop);
   const usual: Partial<Record<Figure, UsualRange>> = {
@@ -146,9 +166,9 @@ export function PlantingForm({
       )}
     >
       {found && <FoundAgain />}
-      {asked && (
+      {first && asksBeside(plantedOn) && (
         <Radio.Group
-          label={`This season the field already has ${plantingTitle(first.data)}. This planting is`}
+          label={`In season ${season} the field already has ${plantingTitle(first.data)}. This planting is`}
           {...form.getInputProps('beside')}
         >
           <div className="row" style={{ minHeight: 44 }}>
@@ -179,7 +199,14 @@ export function PlantingForm({
             data={CROPS.map((name) => ({ value: name, label: CROP_FACTS[name].label }))}
           />
           <TextInput label="Variety (optional)" {...form.getInputProps('variety')} />
-          <TextInput label="Planted on" type="date" {...form.getInputProps('plantedOn')} />
+          <TextInput
+            label="Planted on"
+            type="date"
+            description={
+              season === shown ? undefined : `Belongs to season ${season}, the year of its harvest.`
+            }
+            {...form.getInputProps('plantedOn')}
+          />
           <NativeSelect
             label="Planter"
             description={

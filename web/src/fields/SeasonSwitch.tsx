@@ -2,15 +2,16 @@ import { NativeSelect } from '@mantine/core';
 import { useAll, useDevice } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 
-/** The season on the screen. Older ones are fetched when they are opened; with one season there is nothing to choose. */
+/** The season on the screen: older ones are fetched when they are opened; the next one is there to be planned. */
 export function SeasonSwitch() {
   const device = useDevice();
   const plantings = useAll('planting');
-  const { season, session } = useAppSelector((state) => state.sync);
-  const seasons = [...new Set([...plantings.map(({ data }) => data.season), session?.season])]
-    .filter((one) => one !== undefined)
-    .sort((a, b) => b - a);
-  if (seasons.length < 2 || season === null) return null;
+  const season = useAppSelector((state) => state.sync.season);
+  const current = device.currentSeason();
+  if (season === null || current === null) return null;
+  const seasons = [
+    ...new Set([...plantings.map(({ data }) => data.season), season, current, current + 1]),
+  ].sort((a, b) => b - a);
   return (
     <NativeSelect
       aria-label="Season"

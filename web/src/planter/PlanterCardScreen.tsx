@@ -20,7 +20,8 @@ import { Grade } from './Grade.tsx';
 import { MachinePicture } from './MachinePicture.tsx';
 import { RowYear } from './RowYear.tsx';
 import type { SeasonOfPlanter } from './seasonOfPlanter.ts';
-import { useSeasonOfPlanter } from './useSeasonOfPlanter.ts';
+import { NotMeasuredYet } from './NotMeasuredYet.tsx';
+import { useMeasuredSeason } from './useSeasonOfPlanter.ts';
 import { useWork } from './useWork.ts';
 import styles from './card.module.css';
 
@@ -31,7 +32,7 @@ const Why = lazyExtra(() => import('../diagnosis/Why.tsx'));
 /** A planter's season, row by row, over all its fields. */
 export default function PlanterCardScreen() {
   const { planterId } = useParams();
-  const read = useSeasonOfPlanter(planterId);
+  const { read } = useMeasuredSeason(planterId);
   if (read === undefined) return null;
   if (read === null)
     return (
@@ -133,6 +134,7 @@ function Card({ read }: { read: SeasonOfPlanter }) {
             {planter.data.name}, {season}
           </h1>
           <p className="soft">{seenWords(card)}</p>
+          <NotMeasuredYet season={season} />
         </div>
         <Button component={Link} to={`/planters/${planter.id}/workshop`} h={52}>
           {openWords(items.filter(({ data }) => data.state !== 'done').length, suggestions.length)}

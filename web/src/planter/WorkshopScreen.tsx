@@ -36,11 +36,12 @@ import { useOfferUndo } from '../app/Undo.tsx';
 import { useDevice, useToday } from '../data/hooks.ts';
 import { draftNames } from '../fields/useDraft.ts';
 import type { SeasonOfPlanter } from './seasonOfPlanter.ts';
-import { useSeasonOfPlanter } from './useSeasonOfPlanter.ts';
+import { useMeasuredSeason } from './useSeasonOfPlanter.ts';
 import { useUnits, type Units } from '../units/useUnits.ts';
 import { useRowCost } from './useRowCost.ts';
 import { useUnitMoves } from './useUnitMoves.ts';
 import { useWork } from './useWork.ts';
+import { NotMeasuredYet } from './NotMeasuredYet.tsx';
 import { PlacesStrip } from './PlacesStrip.tsx';
 import { UnitMoves } from './UnitMoves.tsx';
 import { WorkForm } from './WorkForm.tsx';
@@ -52,8 +53,7 @@ import styles from './workshop.module.css';
 /** What a planter needs, from the day it was found to the day it is done. */
 export default function WorkshopScreen() {
   const { planterId } = useParams();
-  const read = useSeasonOfPlanter(planterId);
-  const before = useSeasonOfPlanter(planterId, 1);
+  const { read, before } = useMeasuredSeason(planterId);
   if (read === undefined || before === undefined) return null;
   if (read === null)
     return (
@@ -157,6 +157,7 @@ function Workshop({ read, before }: { read: SeasonOfPlanter; before: SeasonOfPla
         <div>
           <Link to={`/planters/${planter.id}`}>{planter.data.name}, planter card</Link>
           <h1>Workshop list</h1>
+          <NotMeasuredYet season={season} />
         </div>
         <div className={`row ${styles.noPrint}`}>
           <Button variant="default" h={48} onClick={csv} disabled={items.length === 0}>
@@ -175,7 +176,7 @@ function Workshop({ read, before }: { read: SeasonOfPlanter; before: SeasonOfPla
           className={`sheet stack tight ${styles.noPrint}`}
           aria-label="Found, and not on the list"
         >
-          <h2>Found this season, and not on the list</h2>
+          <h2>Found in {season}, and not on the list</h2>
           {suggestions.map((one) => (
             <div key={one.what} className={styles.suggestion}>
               <div>

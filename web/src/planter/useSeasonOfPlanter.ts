@@ -74,3 +74,19 @@ export function useSeasonOfPlanter(
     weights,
   ]);
 }
+
+/**
+ * The season of a planter to go by, with the one before it: the one on the screen, or, until its rows are measured in it, the last one. What was
+ * found is repaired in winter, when the year has changed.
+ */
+export function useMeasuredSeason(planterId: string | undefined) {
+  const read = useSeasonOfPlanter(planterId);
+  const before = useSeasonOfPlanter(planterId, 1);
+  const twoBefore = useSeasonOfPlanter(planterId, 2);
+  if (!read || before === undefined || twoBefore === undefined) return { read, before };
+  return isMeasured(read) || !isMeasured(before)
+    ? { read, before }
+    : { read: before, before: twoBefore };
+}
+
+const isMeasured = (read: SeasonOfPlanter | null) => read !== null && read.cells.cells.length > 0;

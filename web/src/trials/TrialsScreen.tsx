@@ -1,5 +1,6 @@
 import {
   CROP_FACTS,
+  isShownIn,
   siteOf,
   togetherSentence,
   TRIAL_QUESTION_FACTS,
@@ -29,7 +30,7 @@ import { useTrials } from './useTrial.ts';
 export default function TrialsScreen() {
   const trials = useTrials();
   const season = useAppSelector((state) => state.sync.season);
-  const now = trials.filter(({ planting }) => planting.data.season === season);
+  const now = trials.filter(({ planting }) => season !== null && isShownIn(season, planting.data));
   const questions = useMemo(
     () =>
       [...group(trials, trialKey)].map(([key, own]) => ({
