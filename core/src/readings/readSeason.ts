@@ -199,7 +199,9 @@ export function readFacts(
           planting.id,
           {
             planting,
-            walks: (walksOf.get(planting.id) ?? []) as readonly { id: string; data: Walk }[],
+            walks: ((walksOf.get(planting.id) ?? []) as { id: string; data: Walk }[]).toSorted(
+              (a, b) => (a.data.startedAt < b.data.startedAt ? -1 : 1),
+            ),
             predicted: predicted.get(planting.id) ?? null,
             below: [...new Set((digsOf.get(planting.id) ?? []).map(({ data }) => data.on))].sort(),
             emergence: standing(planting, lengthsOf.get(planting.id) ?? [], countsOf),

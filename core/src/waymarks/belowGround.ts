@@ -15,11 +15,13 @@ export const belowGround: WayMark = {
   mark: 'belowGround',
   label: 'Below ground',
   visit: { carry: ['trowel', 'rule', 'gloves: the seed is treated'], minutes: () => 40 },
-  link: (facts) =>
-    facts.below.length > 0 || facts.today <= windowOf(facts)[1]
-      ? `/plantings/${facts.planting.id}/below`
-      : null,
-  action: ({ below }) => (below.length > 0 ? 'See what was dug' : 'Dig for the seeds'),
+  link: ({ planting }) => `/plantings/${planting.id}/below`,
+  action: (facts) =>
+    facts.below.length > 0
+      ? 'See what was dug'
+      : facts.today <= windowOf(facts)[1]
+        ? 'Dig for the seeds'
+        : 'Enter what was dug',
   state(facts) {
     const { today, below, emergence } = facts;
     const [from, to] = windowOf(facts);

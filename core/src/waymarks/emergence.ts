@@ -12,13 +12,7 @@ export const emergence: WayMark = {
     carry: ['flags of one colour a day', 'tape'],
     minutes: ({ emergence: { lengths } }) => 15 + 2 * (lengths || 12),
   },
-  link: ({ planting, today, predicted, emergence: { lengths, visits } }) =>
-    lengths > 0 ||
-    visits.length > 0 ||
-    today <=
-      (lastPlants(predicted) ?? addDays(planting.data.plantedOn, lastDay(planting.data.crop)))
-      ? `/plantings/${planting.id}/emergence`
-      : null,
+  link: ({ planting }) => `/plantings/${planting.id}/emergence`,
   action: ({ emergence: { lengths } }) =>
     lengths > 0 ? 'Count what is up' : 'Flag lengths to count in',
   state({ planting, today, predicted, emergence: { lengths, visits, coming, lookAgainOn } }) {
@@ -53,8 +47,6 @@ export const emergence: WayMark = {
     };
   },
 };
-
-const lastDay = (crop: keyof typeof CROP_FACTS) => CROP_FACTS[crop].emergenceDays[1];
 
 /** When nine in ten should be up, or as late as half of them may be: before that nothing is missed. */
 const lastPlants = (predicted: PlantingFacts['predicted']) =>

@@ -19,8 +19,9 @@ export const tagsDone = ({ tags }: PlantingFacts, visit: (typeof TAG_VISITS)[num
 export const taggedPlants: WayMark = {
   mark: 'taggedPlants',
   label: 'Tagged plants',
-  link: ({ planting, tags }) => (tags.plants > 0 ? `/plantings/${planting.id}/tags` : null),
-  action: () => 'Look at the tagged plants',
+  link: ({ planting, tags, walks }) =>
+    tags.plants > 0 || walks.length > 0 ? `/plantings/${planting.id}/tags` : null,
+  action: ({ tags }) => (tags.plants > 0 ? 'Look at the tagged plants' : 'Tag a late plant'),
   state(facts) {
     const { tags, today } = facts;
     const [from] = windowOf(facts, 'flowering');

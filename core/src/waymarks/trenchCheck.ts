@@ -11,12 +11,16 @@ export const trenchCheck: WayMark = {
   link(facts) {
     const { newest } = visitsOf(facts, 'trench');
     if (newest) return `/trench/${newest.id}${newest.data.finishedAt ? '/result' : ''}`;
-    return facts.planting.data.plantedOn === facts.today
+    return facts.planting.data.plantedOn <= facts.today
       ? `/plantings/${facts.planting.id}/trench`
       : null;
   },
-  action: (facts) =>
-    visitsOf(facts, 'trench').open ? 'Go on with the trench check' : 'Check behind the planter',
+  action(facts) {
+    if (visitsOf(facts, 'trench').open) return 'Go on with the trench check';
+    return facts.planting.data.plantedOn < facts.today
+      ? 'Enter a check made on paper'
+      : 'Check behind the planter';
+  },
   state(facts) {
     const { plantedOn } = facts.planting.data;
     const { today } = facts;

@@ -151,6 +151,14 @@ describe('the trail of a planting', () => {
     evening.data = { ...evening.data, finishedAt: '2027-05-27T03:30:00.000Z' };
     expect(markOf('standWalk', facts('2027-05-27', evening)).to).toBe('2027-05-26');
   });
+
+  it('a walk entered from paper counts on its own day, not on the one it was entered on', () => {
+    const late = walk('stand', '2027-05-20', true);
+    late.data = { ...late.data, finishedAt: '2027-05-28T15:00:00.000Z' };
+    const both = facts('2027-05-28', late, walk('stand', '2027-05-26', true));
+    expect(markOf('standWalk', both).to).toBe('2027-05-26');
+    expect(markOf('result', both).link).toBe('/walks/2027-05-26/result');
+  });
 });
 
 describe('the below-ground mark', () => {
@@ -159,7 +167,11 @@ describe('the below-ground mark', () => {
   it('is due from the third day until plants come, and done once seeds were dug', () => {
     expect(stands('2027-05-03').state).toBe('later');
     expect(stands('2027-05-04')).toMatchObject({ state: 'due', link: '/plantings/p/below' });
-    expect(stands('2027-05-12')).toMatchObject({ state: 'missed', link: null });
+    expect(stands('2027-05-12')).toMatchObject({
+      state: 'missed',
+      link: '/plantings/p/below',
+      action: 'Enter what was dug',
+    });
     expect(stands('2027-05-20', { below: ['2027-05-05', '2027-05-08'] })).toMatchObject({
       state: 'done',
       to: '2027-05-08',
@@ -191,7 +203,7 @@ describe('the emergence mark', () => {
       action: 'Flag lengths to count in',
       link: '/plantings/p/emergence',
     });
-    expect(stands('2027-05-22')).toMatchObject({ state: 'missed', link: null });
+    expect(stands('2027-05-22')).toMatchObject({ state: 'missed', link: '/plantings/p/emergence' });
   });
 
   it('goes by the heat of the field where its weather says it', () => {
@@ -206,7 +218,7 @@ describe('the emergence mark', () => {
     expect(on('2027-05-11')).toMatchObject({ state: 'later', from: '2027-05-12' });
     expect(on('2027-05-12')).toMatchObject({ state: 'due', to: '2027-05-17' });
     expect(on('2027-05-12').reason).toMatch(/by the heat of this field/);
-    expect(on('2027-05-18')).toMatchObject({ state: 'missed', link: null });
+    expect(on('2027-05-18')).toMatchObject({ state: 'missed', link: '/plantings/p/emergence' });
     expect(on('2027-05-13', 'belowGround')).toMatchObject({ state: 'due', to: '2027-05-14' });
   });
 

@@ -10,6 +10,11 @@ const SHORT = new Intl.DateTimeFormat('en', { day: 'numeric', month: 'short', ti
 export const longDate = (date: string) => LONG.format(new Date(date));
 /** @example shortDate('2027-05-27') // 'May 27' */
 export const shortDate = (date: string) => SHORT.format(new Date(date));
+/** A day, with its year where that is not the year of another day, or another year. @example dateSeenFrom('2026-10-06', '2027-05-27') // 'Oct 6, 2026' */
+export const dateSeenFrom = (date: string, today: string) =>
+  date.slice(0, 4) === today.slice(0, 4)
+    ? shortDate(date)
+    : `${shortDate(date)}, ${date.slice(0, 4)}`;
 
 const WEEKDAY = new Intl.DateTimeFormat('en', {
   weekday: 'short',

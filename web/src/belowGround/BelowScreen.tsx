@@ -2,6 +2,7 @@ import { cropTitle } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link, useParams } from 'react-router';
 import { Parts } from '../app/Parts.tsx';
+import { EnterFromPaper } from '../fields/DayOfWork.tsx';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { longDate, shortDate } from '../app/dates.ts';
 import { useOne } from '../data/hooks.ts';
@@ -30,9 +31,15 @@ export default function BelowScreen() {
             {reading && `; dug ${shortDate(reading.on)}`}
           </div>
         </div>
-        <Button component={Link} to={`/plantings/${planting.id}/below/dig`} size="md" h={52}>
-          {reading ? 'Dig again' : 'Dig for the seeds'}
-        </Button>
+        <div className="row">
+          <EnterFromPaper
+            from={planting.data.plantedOn}
+            to={`/plantings/${planting.id}/below/dig`}
+          />
+          <Button component={Link} to={`/plantings/${planting.id}/below/dig`} size="md" h={52}>
+            {reading ? 'Dig again' : 'Dig for the seeds'}
+          </Button>
+        </div>
       </div>
       {!reading && (
         <div className="sheet stack tight" style={{ maxWidth: 640 }}>

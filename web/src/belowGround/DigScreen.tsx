@@ -12,9 +12,9 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice, Choices } from '../app/Choice.tsx';
-import { shortDate } from '../app/dates.ts';
 import { RowTabs } from '../app/RowTabs.tsx';
 import { useChildren, useDevice, useOne } from '../data/hooks.ts';
+import { DayShown, useDayOfWork } from '../fields/DayOfWork.tsx';
 import { useEdits } from '../data/useEdits.ts';
 import { newId } from '../data/newId.ts';
 import { DepthPad } from '../depth/DepthPad.tsx';
@@ -47,7 +47,7 @@ function Digging({
 }) {
   const device = useDevice();
   const units = useUnits();
-  const [on] = useState(() => device.moment().on);
+  const on = useDayOfWork(planting.data.plantedOn);
   const digs = useChildren('belowGround', 'plantingId', planting.id).filter(
     ({ data }) => data.on === on,
   );
@@ -74,8 +74,7 @@ function Digging({
     const empty: BelowGround = {
       plantingId: planting.id,
       row,
-      ...device.moment(),
-      on,
+      ...device.momentOn(on),
       seeds: [],
       over: [],
       crustM: null,
@@ -138,7 +137,7 @@ function Digging({
         <div>
           <h1>{fieldName}: below ground</h1>
           <div className="small soft">
-            {shortDate(on)}; {total} {total === 1 ? 'seed' : 'seeds'}
+            <DayShown on={on} />; {total} {total === 1 ? 'seed' : 'seeds'}
           </div>
         </div>
         <span className="spacer" />

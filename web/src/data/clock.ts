@@ -90,4 +90,10 @@ export class DeviceClock {
     const zoneOffsetMin = -instant.getTimezoneOffset();
     return { at, zoneOffsetMin, on: localDay(at, zoneOffsetMin) };
   }
+
+  /** Noon of a day here: of what was done then, nobody wrote down the hour. */
+  static noonOf(day: string): Moment {
+    const noon = new Date(`${day}T12:00`);
+    return { at: noon.toISOString(), zoneOffsetMin: -noon.getTimezoneOffset(), on: day };
+  }
 }

@@ -271,6 +271,12 @@ export class Device {
     return this.clock.moment(workspace?.data.fixedToday ?? null);
   }
 
+  /** The moment of work that was done on a day before; now for today or ''. */
+  momentOn(day: string): Moment {
+    const now = this.moment();
+    return day === '' || day === now.on ? now : DeviceClock.noonOf(day);
+  }
+
   // —— Edits ——
 
   private lookUp: LookUp = (kind, id) => selectOne(this.store.getState(), kind, id);

@@ -13,6 +13,7 @@ import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useOne } from '../data/hooks.ts';
+import { DayOfWork } from '../fields/DayOfWork.tsx';
 import { FoundAgain } from '../fields/FoundAgain.tsx';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useStartForm } from '../stand/useStartForm.ts';
@@ -49,6 +50,7 @@ function StartTrenchForm({
   const units = useUnits();
   const { form, found, figure, keep } = useStartForm({
     plantingId: planting.id,
+    plantedOn: planting.data.plantedOn,
     purpose: 'trench',
     start: () => ({
       targetM: enteredFrom(
@@ -128,8 +130,14 @@ function StartTrenchForm({
         onChange={(next) => form.setFieldValue('seedsPerRow', next!)}
       />
       <GaugeForm onGauge={(gauge) => form.setFieldValue('gauge', gauge)} />
+      <DayOfWork
+        on={form.values.on}
+        from={planting.data.plantedOn}
+        error={form.errors.on}
+        onChange={(on) => form.setFieldValue('on', on)}
+      />
       {Object.entries(form.errors)
-        .filter(([name]) => name !== 'targetM' && name !== 'toleranceM')
+        .filter(([name]) => !['targetM', 'toleranceM', 'on'].includes(name))
         .map(([name, text]) => (
           <p key={name} className="warn" role="alert">
             {text}
@@ -137,7 +145,7 @@ function StartTrenchForm({
         ))}
       <div>
         <Button size="lg" type="submit">
-          Planter is stopped: start
+          {form.values.on === '' ? 'Planter is stopped: start' : 'Enter the check'}
         </Button>
       </div>
     </form>

@@ -33,5 +33,7 @@ export function useTrenchCheck(walkId: string | undefined): TrenchCheck | null |
 /** The newest finished trench check of a planting, by its walk; undefined when there is none. */
 export function useNewestCheck(plantingId: string | undefined): string | undefined {
   const walks = useChildren('walk', 'plantingId', plantingId);
-  return walks.findLast(({ data }) => data.purpose === 'trench' && data.finishedAt)?.id;
+  return walks
+    .filter(({ data }) => data.purpose === 'trench' && data.finishedAt)
+    .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1))[0]?.id;
 }

@@ -1,4 +1,4 @@
-import type { WalkFacts } from '@sendero/core';
+import { daysBetween, type WalkFacts } from '@sendero/core';
 import { useStore } from 'react-redux';
 import { useStable } from '../app/useStable.ts';
 import { selectChildren, useDevice } from '../data/hooks.ts';
@@ -15,6 +15,9 @@ export function useDugDay({ walk, stops }: WalkFacts): () => void {
       ),
     );
     if (dug === (walk.data.dugOn !== null)) return;
-    device.change('walk', walk.id, (data) => ({ ...data, dugOn: dug ? device.moment().on : null }));
+    const today = device.moment().on;
+    // A walk that began days ago is entered from paper: its plants were dug then.
+    const on = daysBetween(walk.data.startedOn, today) > 2 ? walk.data.startedOn : today;
+    device.change('walk', walk.id, (data) => ({ ...data, dugOn: dug ? on : null }));
   });
 }

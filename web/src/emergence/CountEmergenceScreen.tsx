@@ -15,6 +15,7 @@ import { shortDate } from '../app/dates.ts';
 import { RowTabs } from '../app/RowTabs.tsx';
 import { Fold } from '../app/Fold.tsx';
 import { useDevice, useOne } from '../data/hooks.ts';
+import { DayShown, useDayOfWork } from '../fields/DayOfWork.tsx';
 import { useEdits } from '../data/useEdits.ts';
 import { newId } from '../data/newId.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
@@ -54,15 +55,16 @@ export default function CountEmergenceScreen() {
   return <Counting plantingId={plantingId} reading={reading} fieldName={field.data.name} />;
 }
 
-/** The visit that is being made: the newest of today, or another when that was hours ago. */
-function useVisit({ lengths }: EmergenceReading) {
+/** The visit that is being made: the newest of the day, or another when that was hours ago. */
+function useVisit({ lengths, planting }: EmergenceReading) {
   const device = useDevice();
+  const day = useDayOfWork(planting.data.plantedOn);
   const [visit] = useState(() => {
-    const now = device.moment();
-    const today = lengths
+    const now = device.momentOn(day);
+    const counts = lengths
       .flatMap(({ visits }) => visits.map(({ count }) => count.data))
       .filter(({ on }) => on === now.on);
-    const newest = today.reduce<EmergenceCount | null>(
+    const newest = counts.reduce<EmergenceCount | null>(
       (last, one) => (last && last.at > one.at ? last : one),
       null,
     );
@@ -113,8 +115,7 @@ function Counting({
     const of = lengths[index]!;
     const empty: EmergenceCount = {
       lengthId: of.id,
-      ...device.moment(),
-      on,
+      ...device.momentOn(on),
       round,
       counted: 'new',
       plants: 0,
@@ -170,7 +171,7 @@ function Counting({
           <div>
             <h1>{fieldName}: what is up</h1>
             <div className="small soft">
-              {shortDate(on)}
+              <DayShown on={on} />
               {round > 1 ? `, visit ${round} of the day` : ''}; {counted} of {lengths.length}{' '}
               lengths
             </div>

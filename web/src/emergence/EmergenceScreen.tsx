@@ -3,6 +3,7 @@ import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Parts } from '../app/Parts.tsx';
+import { EnterFromPaper } from '../fields/DayOfWork.tsx';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice } from '../app/Choice.tsx';
 import { longDate, shortDate } from '../app/dates.ts';
@@ -60,15 +61,23 @@ export default function EmergenceScreen() {
             {reading.visits.length} {reading.visits.length === 1 ? 'visit' : 'visits'}
           </div>
         </div>
-        <Button
-          component={Link}
-          to={`/plantings/${planting.id}/emergence/${lengths.length === 0 ? 'flag' : 'count'}`}
-          size="md"
-          h={52}
-          variant={coming === 'done' ? 'default' : 'filled'}
-        >
-          {lengths.length === 0 ? 'Flag lengths to count in' : 'Count what is up'}
-        </Button>
+        <div className="row">
+          {lengths.length > 0 && (
+            <EnterFromPaper
+              from={planting.data.plantedOn}
+              to={`/plantings/${planting.id}/emergence/count`}
+            />
+          )}
+          <Button
+            component={Link}
+            to={`/plantings/${planting.id}/emergence/${lengths.length === 0 ? 'flag' : 'count'}`}
+            size="md"
+            h={52}
+            variant={coming === 'done' ? 'default' : 'filled'}
+          >
+            {lengths.length === 0 ? 'Flag lengths to count in' : 'Count what is up'}
+          </Button>
+        </div>
       </div>
       {lengths.length === 0 && <HowItGoes />}
       {all && (

@@ -3,8 +3,9 @@ import { Button, NativeSelect, Textarea, TextInput } from '@mantine/core';
 import { Link, useNavigate, useParams } from 'react-router';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice, Choices } from '../app/Choice.tsx';
-import { useDevice, useOne } from '../data/hooks.ts';
+import { useDevice, useOne, useToday } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
+import { DayOfWork, dayProblem } from '../fields/DayOfWork.tsx';
 import { FoundAgain } from '../fields/FoundAgain.tsx';
 import { useRecordForm } from '../fields/useRecordForm.ts';
 import { stripOptions } from '../trials/stripOptions.ts';
@@ -31,6 +32,7 @@ export default function FlagLengthsScreen() {
     <FlagForm
       key={planting.id}
       plantingId={planting.id}
+      plantedOn={planting.data.plantedOn}
       fieldName={field.data.name}
       rows={planter?.data.rows ?? 0}
       seedsPerM={planting.data.seedsPerM2 * planting.data.rowWidthM}
@@ -40,11 +42,13 @@ export default function FlagLengthsScreen() {
 
 function FlagForm({
   plantingId,
+  plantedOn,
   fieldName,
   rows,
   seedsPerM,
 }: {
   plantingId: string;
+  plantedOn: string;
   fieldName: string;
   rows: number;
   seedsPerM: number;
@@ -52,6 +56,7 @@ function FlagForm({
   const device = useDevice();
   const navigate = useNavigate();
   const units = useUnits();
+  const today = useToday();
   const trial = useOpenTrial(plantingId);
   const planterRows = Array.from({ length: rows }, (_, i) => String(i + 1));
   const { form, found, figure, keep, cancel } = useRecordForm({
@@ -65,9 +70,10 @@ function FlagForm({
       seeds: '',
       place: '',
       strip: '',
+      on: '',
     }),
-    read: ({ rows: chosen, zone, lengthM, sownFrom, seeds, place, strip }) => {
-      const { at } = device.moment();
+    read: ({ rows: chosen, zone, lengthM, sownFrom, seeds, place, strip, on }) => {
+      const { at } = device.momentOn(on);
       const made = (row: string) => ({
         plantingId,
         row: row === NO_ROWS ? null : Number(row),
@@ -92,10 +98,19 @@ function FlagForm({
         })),
       };
     },
-    check: ({ rows: chosen }): Record<string, string> =>
-      chosen.length === 0 ? { rows: 'Choose the rows to flag, or “no row”.' } : {},
-    onDone: (id) =>
-      void navigate(`/plantings/${plantingId}/emergence${id ? '/count' : ''}`, { replace: true }),
+    check: ({ rows: chosen, on }): Record<string, string> => {
+      const day = dayProblem(on, plantedOn, today);
+      return {
+        ...(chosen.length === 0 && { rows: 'Choose the rows to flag, or “no row”.' }),
+        ...(day !== null && { on: day }),
+      };
+    },
+    onDone: (id) => {
+      const day = form.values.on === '' ? '' : `?on=${form.values.on}`;
+      void navigate(`/plantings/${plantingId}/emergence${id ? `/count${day}` : ''}`, {
+        replace: true,
+      });
+    },
   });
   const { rows: chosen, sownFrom, lengthM } = form.values;
   return (
@@ -182,6 +197,12 @@ function FlagForm({
         autosize
         minRows={2}
         {...form.getInputProps('place')}
+      />
+      <DayOfWork
+        on={form.values.on}
+        from={plantedOn}
+        error={form.errors.on}
+        onChange={(on) => form.setFieldValue('on', on)}
       />
       <div className="row">
         <Button type="submit" h={52} size="md">

@@ -3,8 +3,8 @@ import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Parts } from '../app/Parts.tsx';
-import { shortDate } from '../app/dates.ts';
-import { useAll } from '../data/hooks.ts';
+import { dateSeenFrom } from '../app/dates.ts';
+import { useAll, useToday } from '../data/hooks.ts';
 import { whenOf } from '../trail/markWords.ts';
 import { useTrails, type PlantingOnTrail } from '../trail/useTrails.ts';
 import { useUnits } from '../units/useUnits.ts';
@@ -133,6 +133,7 @@ function FieldEntry({
   onDone: (() => void) | null;
 }) {
   const units = useUnits();
+  const today = useToday();
   const { name, soil } = field.data;
   const area = fieldArea(field.data);
   return (
@@ -171,7 +172,7 @@ function FieldEntry({
               to={`/plantings/${planting.id}`}
               style={{ minHeight: 44, display: 'inline-flex', alignItems: 'center' }}
             >
-              {cropTitle(planting.data)}, {shortDate(planting.data.plantedOn)}
+              {cropTitle(planting.data)}, {dateSeenFrom(planting.data.plantedOn, today)}
             </Link>
             <span className="small soft">
               {planting.data.beside && `${BESIDE_WORDS[planting.data.beside].short}; `}

@@ -1,5 +1,5 @@
 import { cropTitle, type Planting, type Tillage } from '@sendero/core';
-import { shortDate } from '../app/dates.ts';
+import { dateSeenFrom } from '../app/dates.ts';
 
 /** Why a field has two plantings in one season. */
 export const BESIDE_WORDS: Record<
@@ -12,7 +12,7 @@ export const BESIDE_WORDS: Record<
 
 /** @example plantingTitle(data) // 'Corn AB-104, Apr 28' */
 export const plantingTitle = (data: Planting) =>
-  `${cropTitle(data)}, ${shortDate(data.plantedOn)}${data.beside ? `, ${BESIDE_WORDS[data.beside].short}` : ''}`;
+  `${cropTitle(data)}, ${dateSeenFrom(data.plantedOn, String(data.season))}${data.beside ? `, ${BESIDE_WORDS[data.beside].short}` : ''}`;
 
 /** How a field was tilled, by name. */
 export const TILLAGE_LABELS = {

@@ -41,7 +41,7 @@ export default function PlantingScreen() {
   const finished =
     one?.walks
       .filter(({ data }) => data.finishedAt)
-      .sort((a, b) => (a.data.finishedAt! < b.data.finishedAt! ? 1 : -1)) ?? [];
+      .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1)) ?? [];
   const newest = useWalkStand(finished[0]?.id);
   const pins = usePins(plantingId, one?.marks ?? []);
   if (!one && elsewhere) return <OpenSeason season={elsewhere.data.season} />;

@@ -18,6 +18,7 @@ import { Suspense } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { sameItems, selectAll, selectChildren, useOne } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
+import { DayOfWork } from '../fields/DayOfWork.tsx';
 import { FoundAgain } from '../fields/FoundAgain.tsx';
 import { NewestCheck } from '../planting/NewestCheck.tsx';
 import { SeasonBefore } from '../planting/SeasonBefore.tsx';
@@ -45,6 +46,7 @@ export default function StartWalkScreen() {
       <StartWalkForm
         key={`${planting.id} ${plan?.id ?? ''}`}
         plantingId={planting.id}
+        plantedOn={planting.data.plantedOn}
         fieldName={field.data.name}
         rowWidthM={planting.data.rowWidthM}
         rows={planter?.data.rows ?? null}
@@ -67,6 +69,7 @@ export default function StartWalkScreen() {
 
 function StartWalkForm({
   plantingId,
+  plantedOn,
   fieldName,
   rowWidthM,
   rows,
@@ -75,6 +78,7 @@ function StartWalkForm({
   outlined,
 }: {
   plantingId: string;
+  plantedOn: string;
   fieldName: string;
   rowWidthM: number;
   rows: number | null;
@@ -95,6 +99,7 @@ function StartWalkForm({
   };
   const { form, found, figure, keep } = useStartForm({
     plantingId,
+    plantedOn,
     purpose: 'stand',
     start: () => {
       const oneRow = plan?.data.rowsAtOnce === 1;
@@ -202,7 +207,7 @@ function StartWalkForm({
           </>
         )}
         {Object.entries(form.errors)
-          .filter(([name]) => name !== 'lengthM' && name !== 'hoopDiameterM')
+          .filter(([name]) => !['lengthM', 'hoopDiameterM', 'on'].includes(name))
           .map(([name, text]) => (
             <p key={name} className="warn" role="alert">
               {text}
@@ -241,6 +246,12 @@ function StartWalkForm({
           )}
         </p>
       </section>
+      <DayOfWork
+        on={form.values.on}
+        from={plantedOn}
+        error={form.errors.on}
+        onChange={(on) => form.setFieldValue('on', on)}
+      />
       <p className="soft">
         Keep off the headland unless it is the question. Before entering a sprayed field, check that
         the re-entry interval on the label has passed.

@@ -1,8 +1,9 @@
-import type { InputOf } from '@sendero/core';
+import type { InputOf, Problems } from '@sendero/core';
 import { useState } from 'react';
-import { useDevice } from '../data/hooks.ts';
+import { useDevice, useToday } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { useAppSelector } from '../data/store.ts';
+import { dayProblem } from '../fields/DayOfWork.tsx';
 import { useRecordForm } from '../fields/useRecordForm.ts';
 
 type WalkInput = InputOf<'walk'>;
@@ -19,12 +20,14 @@ type Own = WalkInput extends infer Walk
 /** The form before a walk: kept together with the stop the walk starts at, where no plan says it, or not at all. */
 export function useStartForm<Values extends object>({
   plantingId,
+  plantedOn,
   purpose,
   start,
   read,
   onDone,
 }: {
   plantingId: string;
+  plantedOn: string;
   purpose: WalkInput['purpose'];
   start(): Values;
   read(values: Values): Own;
@@ -32,15 +35,20 @@ export function useStartForm<Values extends object>({
 }) {
   const device = useDevice();
   const walkedBy = useAppSelector((state) => state.sync.session?.person.name ?? '');
+  const today = useToday();
   const [id] = useState(newId);
   return useRecordForm({
     kind: 'walk',
     name: `${purpose} walk on ${plantingId}`,
-    start,
-    read: (values: Values) => {
-      const { at, on, zoneOffsetMin } = device.moment();
+    start: (): Values & { on: string } => ({ ...start(), on: '' }),
+    check: ({ on }): Problems => {
+      const problem = dayProblem(on, plantedOn, today);
+      return problem === null ? {} : { on: problem };
+    },
+    read: ({ on: day, ...values }) => {
+      const { at, on, zoneOffsetMin } = device.momentOn(day);
       const visit = { plantingId, startedAt: at, startedOn: on, zoneOffsetMin, finishedAt: null };
-      const own = read(values);
+      const own = read(values as unknown as Values);
       return {
         id,
         data: { ...visit, walkedBy, ...own } as WalkInput,

@@ -3,13 +3,15 @@ import {
   TAG_VISITS,
   type Crop,
   type Kept,
+  type Problems,
   type TagOutcome,
   type TagRead,
 } from '@sendero/core';
 import { NumberInput } from '@mantine/core';
 import { useState } from 'react';
 import { Choice } from '../app/Choice.tsx';
-import { useDevice, useOne } from '../data/hooks.ts';
+import { useOne, useToday } from '../data/hooks.ts';
+import { DayOfWork, dayProblem } from '../fields/DayOfWork.tsx';
 import { KeepOrCancel } from '../fields/KeepOrCancel.tsx';
 import { useRecordForm } from '../fields/useRecordForm.ts';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
@@ -56,7 +58,7 @@ function Fields({
   kept: Kept<'tagOutcome'> | undefined;
   onDone(): void;
 }) {
-  const device = useDevice();
+  const today = useToday();
   const units = useUnits();
   const { form, figure, keep, cancel } = useRecordForm({
     kind: 'tagOutcome',
@@ -67,12 +69,17 @@ function Fields({
       bears: kept?.data.bears ?? null,
       count: (kept?.data.count ?? '') as number | string,
       weightKg: enteredFrom(kept?.data.weightKg ?? null, undefined, 'plantMass', units),
+      on: kept?.data.on ?? '',
     }),
-    read: ({ inFlower, bears, count, weightKg }) => ({
+    check: ({ on }): Problems => {
+      const day = dayProblem(on, tag.data.on, today);
+      return day === null ? {} : { on: day };
+    },
+    read: ({ inFlower, bears, count, weightKg, on }) => ({
       data: {
         plantId: tag.id,
         visit,
-        on: kept?.data.on ?? device.moment().on,
+        on: on || today,
         inFlower,
         bears,
         count: count === '' ? null : Number(count),
@@ -119,6 +126,12 @@ function Fields({
           </div>
         </>
       )}
+      <DayOfWork
+        on={form.values.on}
+        from={tag.data.on}
+        error={form.errors.on}
+        onChange={(on) => form.setFieldValue('on', on)}
+      />
       <KeepOrCancel onCancel={cancel} />
     </form>
   );

@@ -2,8 +2,9 @@ import { stageName, STAGES, type InputOf, type Kept, type TagGroup } from '@send
 import { Checkbox, NativeSelect, NumberInput, Textarea, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { Choice } from '../app/Choice.tsx';
-import { useDevice } from '../data/hooks.ts';
+import { useDevice, useToday } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
+import { DayOfWork, dayProblem } from '../fields/DayOfWork.tsx';
 import { KeepOrCancel } from '../fields/KeepOrCancel.tsx';
 import { useRecordForm } from '../fields/useRecordForm.ts';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
@@ -30,9 +31,10 @@ export function TagForm({
   onDone(): void;
 }) {
   const device = useDevice();
+  const today = useToday();
   const units = useUnits();
   const [id] = useState(newId);
-  const { crop } = planting.data;
+  const { crop, plantedOn } = planting.data;
   const { form, figure, keep, cancel } = useRecordForm({
     kind: 'taggedPlant',
     name: `tag on ${planting.id}`,
@@ -44,6 +46,7 @@ export function TagForm({
       atM: enteredFrom(null, undefined, 'tapePosition', units),
       find: '',
       withNeighbour: true,
+      on: '',
     }),
     read: ({ withNeighbour, ...values }) => {
       const data = {
@@ -51,7 +54,7 @@ export function TagForm({
         walkId,
         stop,
         atM: values.atM.value,
-        ...device.moment(),
+        ...device.momentOn(values.on),
         tag: values.tag,
         group: values.group,
         beside: null,
@@ -80,13 +83,18 @@ export function TagForm({
           : [],
       };
     },
-    check: ({ tag, withNeighbour }): Record<string, string> => {
+    check: ({ tag, withNeighbour, on }): Record<string, string> => {
+      const day = dayProblem(on, plantedOn, today);
       const used = [tag, ...(withNeighbour ? [`${tag} N`] : [])].find((one) =>
         taken.has(one.trim().toLowerCase()),
       );
-      return used === undefined || tag.trim() === ''
-        ? {}
-        : { tag: `“${used.trim()}” hangs on another plant here: give this one a tag of its own.` };
+      return {
+        ...(used !== undefined &&
+          tag.trim() !== '' && {
+            tag: `“${used.trim()}” hangs on another plant here: give this one a tag of its own.`,
+          }),
+        ...(day !== null && { on: day }),
+      };
     },
     onDone,
   });
@@ -133,6 +141,12 @@ export function TagForm({
         size="md"
         label={`Tag its neighbour in step too: “${form.values.tag.trim() || '…'} N”`}
         {...form.getInputProps('withNeighbour', { type: 'checkbox' })}
+      />
+      <DayOfWork
+        on={form.values.on}
+        from={plantedOn}
+        error={form.errors.on}
+        onChange={(on) => form.setFieldValue('on', on)}
       />
       <KeepOrCancel onCancel={cancel} />
     </form>

@@ -32,7 +32,7 @@ export default function TodayScreen() {
   const latest = trails
     .flatMap(({ walks }) => walks)
     .filter(({ data }) => data.finishedAt)
-    .sort((a, b) => (a.data.finishedAt! < b.data.finishedAt! ? 1 : -1));
+    .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1));
   const words = statusWords(sync);
   const clock = clockWords(sync.clockOffMs);
   return (
