@@ -51,7 +51,7 @@ const INTERVAL: readonly [number, number] = [0.025, 0.975];
 const DATES = 12;
 const DATES_APART = 3;
 /** Of the return, below which a recount is not worth the way there. A default of this app. */
-const WORTH_A_VISIT = 0.005;
+const WORTH_A_VISIT = 0.006;
 /** Draws that say where the advice turns. */
 const FEW = 64;
 /** Draws between two words of how far it is. */

@@ -22,6 +22,7 @@ import { partsOf } from '../depth/depthKeys.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { COVER_WORDS, STATE_WORDS } from './belowWords.ts';
+import stopStyles from '../stop/stop.module.css';
 import styles from './belowGround.module.css';
 
 type Seed = BelowGround['seeds'][number];
@@ -86,6 +87,8 @@ function Digging({
   const choose = (next: number | null) => {
     setRow(next);
     setAt(null);
+    // The soil of another row is told anew.
+    if (next !== row) setMoist(null);
   };
   const found = (state: SeedState) => {
     write(({ seeds: all }) => ({
@@ -125,7 +128,7 @@ function Digging({
   // What is to be heeded stays while one digs on: gone after the first seed, it would move the keys.
   const [firstHere] = useState(total === 0);
   return (
-    <div className="stack" style={{ gap: '0.7rem', maxWidth: 720 }}>
+    <div className={`stack ${stopStyles.onStop}`} style={{ gap: '0.7rem', maxWidth: 720 }}>
       <div className="field-head">
         <Link
           to={`/plantings/${planting.id}/below`}
@@ -187,6 +190,27 @@ function Digging({
         gauge={null}
         onDepth={(depthM, typed) => say({ depthM, typed })}
       />
+      <Choice
+        label="It lies in"
+        options={[
+          { value: 'moist', says: 'moist soil' },
+          { value: 'dry', says: 'dry soil' },
+        ]}
+        value={moist === null ? null : moist ? 'moist' : 'dry'}
+        clearable
+        onChange={(next) => {
+          const lies = next === null ? null : next === 'moist';
+          // It stays for the next seeds of this row, until it is changed.
+          setMoist(lies);
+          if (current >= 0) say({ moist: lies });
+        }}
+      />
+      <Choices
+        label="Over this row"
+        options={COVERS.map((cover) => ({ value: cover, says: COVER_WORDS[cover] }))}
+        value={kept?.data.over ?? []}
+        onChange={(over) => write(() => ({ over }))}
+      />
       {/* Below the keys: a longer list moves none of them under the thumb. */}
       <div className="chips" aria-label="Seeds of this row">
         {seeds.map(({ state, depthM, moist: lies }, i) => (
@@ -216,36 +240,16 @@ function Digging({
           </button>
         )}
       </div>
-      <Choice
-        label="It lies in"
-        options={[
-          { value: 'moist', says: 'moist soil' },
-          { value: 'dry', says: 'dry soil' },
-        ]}
-        value={moist === null ? null : moist ? 'moist' : 'dry'}
-        clearable
-        onChange={(next) => {
-          const lies = next === null ? null : next === 'moist';
-          // It stays for the next seeds, until it is changed.
-          setMoist(lies);
-          if (current >= 0) say({ moist: lies });
-        }}
-      />
-      <Choices
-        label="Over this row"
-        options={COVERS.map((cover) => ({ value: cover, says: COVER_WORDS[cover] }))}
-        value={kept?.data.over ?? []}
-        onChange={(over) => write(() => ({ over }))}
-      />
       {problem && (
         <p className="warn" role="alert">
           {problem}
         </p>
       )}
-      <div className="field-actions">
+      <div className={stopStyles.foot}>
         <button className="tool" onClick={undo} disabled={!takeBack}>
           <ResetIcon width={18} height={18} aria-hidden /> Undo
         </button>
+        <span />
         {order.indexOf(row) < order.length - 1 && total < 30 ? (
           <button className="tool act" onClick={() => step(1)}>
             Next row: {order[order.indexOf(row) + 1]}

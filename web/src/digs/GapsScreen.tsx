@@ -133,9 +133,7 @@ function Gaps(props: StepProps) {
         onOpen={setOpenId}
         onDelete={remove}
       />
-      <div>
-        <UndoButton undo={undo} />
-      </div>
+      <UndoButton undo={undo} />
     </>
   );
 }
@@ -214,11 +212,6 @@ function DigForm({
           },
         ]}
       />
-      {dig.found && (
-        <p data-testid="points-to">
-          Points to {FIND_WORDS[dig.found].points}. Look at a neighbour before you say so.
-        </p>
-      )}
       <Choice
         label="The soil there feels"
         options={FEELS.map((value) => ({ value, says: FEEL_WORDS[value] }))}
@@ -232,6 +225,11 @@ function DigForm({
         value={dig.cover}
         onChange={(cover) => onChange({ cover })}
       />
+      {dig.found && (
+        <p data-testid="points-to">
+          Points to {FIND_WORDS[dig.found].points}. Look at a neighbour before you say so.
+        </p>
+      )}
     </DigSheet>
   );
 }

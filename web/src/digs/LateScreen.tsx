@@ -25,7 +25,14 @@ import { useUnits } from '../units/useUnits.ts';
 import { DigSheet, KeptDigs } from './DigSheet.tsx';
 import { LATE_WORDS } from './digWords.ts';
 import { laggardsOnTape } from './placesOnTape.ts';
-import { newPlant, readDepth, RootFields, StageAndWay, withDepth } from './PlantFields.tsx';
+import {
+  MoreDepths,
+  newPlant,
+  readDepth,
+  RootFields,
+  StageAndWay,
+  withDepth,
+} from './PlantFields.tsx';
 import { TwoDepths } from './TwoDepths.tsx';
 import { useDugDay } from './useDugDay.ts';
 
@@ -253,16 +260,19 @@ function PairForm({
           },
         ]}
       />
-      {depths[0] && depths[1] && (
-        <p data-testid="pair-says">
-          <strong>
-            {units.show(depths[0].depthM, 'seedDepth')} against{' '}
-            {units.show(depths[1].depthM, 'seedDepth')}: {LATE_WORDS[whyLate(dig)]}.
-          </strong>{' '}
-          {depths.some((one) => one?.tooShallowToTell) &&
-            'Reckoned from the crown and under 1½ in: the crown sits higher there, so this cannot tell the depth.'}
-        </p>
-      )}
+      {/* It has its room before there is anything to say: what stands below it does not move. */}
+      <p data-testid="pair-says" style={{ minHeight: '3.2em' }}>
+        {depths[0] && depths[1] && (
+          <>
+            <strong>
+              {units.show(depths[0].depthM, 'seedDepth')} against{' '}
+              {units.show(depths[1].depthM, 'seedDepth')}: {LATE_WORDS[whyLate(dig)]}.
+            </strong>{' '}
+            {depths.some((one) => one?.tooShallowToTell) &&
+              'Reckoned from the crown and under 1½ in: the crown sits higher there, so this cannot tell the depth.'}
+          </>
+        )}
+      </p>
       <Fold summary="Stage, how depth is read, roots">
         <div className={styles.pair}>
           <div className="stack tight">
@@ -277,6 +287,11 @@ function PairForm({
               plant={plant}
               onPlant={(next) => onChange({ ...dig, plant: next })}
             />
+            <MoreDepths
+              name="the late one"
+              plant={plant}
+              onPlant={(next) => onChange({ ...dig, plant: next })}
+            />
           </div>
           <div className="stack tight">
             <StageAndWay
@@ -286,6 +301,11 @@ function PairForm({
               onPlant={(next) => onChange({ ...dig, neighbour: next })}
             />
             <RootFields
+              name="its neighbour"
+              plant={beside}
+              onPlant={(next) => onChange({ ...dig, neighbour: next })}
+            />
+            <MoreDepths
               name="its neighbour"
               plant={beside}
               onPlant={(next) => onChange({ ...dig, neighbour: next })}

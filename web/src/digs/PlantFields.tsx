@@ -61,7 +61,6 @@ export function StageAndWay({
   plant: DugPlant;
   onPlant(plant: DugPlant): void;
 }) {
-  const units = useUnits();
   return (
     <div className="row" style={{ alignItems: 'end' }}>
       <NativeSelect
@@ -82,15 +81,39 @@ export function StageAndWay({
           onPlant({ ...plant, way: way!, depthM: null, mesocotylM: null, typed: '' })
         }
       />
+    </div>
+  );
+}
+
+/** Depths that are asked only of some plants: after all keys, so that they move none when they come. */
+export function MoreDepths({
+  name,
+  plant,
+  onPlant,
+}: {
+  name: string;
+  plant: DugPlant;
+  onPlant(plant: DugPlant): void;
+}) {
+  const units = useUnits();
+  return (
+    <>
       {(plant.way === 'mesocotyl' || plant.way === 'crown') && (
         <Depth
-          label="Crown under the soil line"
+          label={`Crown of ${name} under the soil line`}
           description={`Left out: ${units.show(USUAL_CROWN_M, 'seedDepth')}, common agronomy.`}
           valueM={plant.crownM}
           onValue={(crownM) => onPlant({ ...plant, crownM })}
         />
       )}
-    </div>
+      {plant.roots === 'turned' && (
+        <Depth
+          label={`The hard layer under ${name} lies`}
+          valueM={plant.turnedAtM}
+          onValue={(turnedAtM) => onPlant({ ...plant, turnedAtM })}
+        />
+      )}
+    </>
   );
 }
 
@@ -124,13 +147,6 @@ export function RootFields({
           onPlant({ ...plant, roots, ...(roots === 'turned' ? {} : { turnedAtM: null }) })
         }
       />
-      {plant.roots === 'turned' && (
-        <Depth
-          label="The hard layer lies"
-          valueM={plant.turnedAtM}
-          onValue={(turnedAtM) => onPlant({ ...plant, turnedAtM })}
-        />
-      )}
       <Fold summary={`Nodal roots and slot of ${name}`}>
         <div className="stack tight">
           <Choice

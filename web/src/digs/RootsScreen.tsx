@@ -7,7 +7,14 @@ import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopS
 import { useUnits } from '../units/useUnits.ts';
 import { DigSheet, KeptDigs } from './DigSheet.tsx';
 import { ROOT_WORDS, WAY_WORDS } from './digWords.ts';
-import { newPlant, readDepth, RootFields, StageAndWay, withDepth } from './PlantFields.tsx';
+import {
+  MoreDepths,
+  newPlant,
+  readDepth,
+  RootFields,
+  StageAndWay,
+  withDepth,
+} from './PlantFields.tsx';
 import { TwoDepths } from './TwoDepths.tsx';
 import { useDugDay } from './useDugDay.ts';
 
@@ -77,6 +84,7 @@ function Plants(props: StepProps) {
           />
           <RootFields name="this plant" plant={dig.plant} onPlant={change} />
           <StageAndWay crop={crop} name="this plant" plant={dig.plant} onPlant={change} />
+          <MoreDepths name="this plant" plant={dig.plant} onPlant={change} />
           <PhotoButton stopId={stop.id} row={dig.row} of={open!.id} label="Photo of this plant" />
         </DigSheet>
       )}
@@ -102,9 +110,7 @@ function Plants(props: StepProps) {
           setOpen(null);
         }}
       />
-      <div>
-        <UndoButton undo={undo} />
-      </div>
+      <UndoButton undo={undo} />
     </>
   );
 }

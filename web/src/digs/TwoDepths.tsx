@@ -22,7 +22,15 @@ export function TwoDepths({ slots, usualM }: { slots: readonly DepthSlot[]; usua
   const slot = slots[Math.min(at, slots.length - 1)]!;
   return (
     <div className="stack tight">
-      <div className="chips" role="group" aria-label="Depths">
+      <div
+        role="group"
+        aria-label="Depths"
+        style={{
+          display: 'grid',
+          gridTemplateColumns: `repeat(${slots.length}, 1fr)`,
+          gap: '0.4rem',
+        }}
+      >
         {slots.map(({ label, valueM, onDepth }, i) => (
           <button
             key={label}
@@ -43,9 +51,9 @@ export function TwoDepths({ slots, usualM }: { slots: readonly DepthSlot[]; usua
           if (at + 1 < slots.length && slots[at + 1]!.valueM === null) setAt(at + 1);
         }}
       />
-      {/* As high when there is nothing to say: what stands below it does not move either. */}
-      <p className="small soft" style={{ minHeight: '1.5em' }}>
-        {slot.valueM !== null && `Tap “${slot.label}” again to take the figure out.`}
+      {/* It has its room when there is nothing to say: what stands below it does not move. */}
+      <p className="small soft" style={{ visibility: slot.valueM === null ? 'hidden' : undefined }}>
+        Tap “{slot.label}” again to clear it.
       </p>
     </div>
   );

@@ -13,6 +13,7 @@ import { Choice } from '../app/Choice.tsx';
 import { newId } from '../data/newId.ts';
 import { useEdits } from '../data/useEdits.ts';
 import { StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
+import stopStyles from '../stop/stop.module.css';
 
 /** Pests, disease and damage, with what only looks so. */
 export default function PestsScreen() {
@@ -84,78 +85,88 @@ function Pests({ facts, stop }: StepProps) {
                 );
               })}
             </div>
-            {now && facts1 && own.includes(open) && (
-              <div className="sheet stack tight">
-                <p>
-                  Points to <strong>{facts1.pointsTo}</strong>. Could also be {facts1.couldBe}.
-                </p>
-                <p className="small">{facts1.settles}</p>
-                {facts1.besides.length > 0 && (
-                  <p className="small soft">
-                    Taken for it: {facts1.besides.map((one) => SIGN_FACTS[one].label).join('; ')}.
-                  </p>
-                )}
-                <div className="row" style={{ alignItems: 'end', flexWrap: 'nowrap' }}>
-                  <NumberInput
-                    label="Plants looked at"
-                    size="md"
-                    value={now.looked}
-                    allowDecimal={false}
-                    onChange={(value) => typeof value === 'number' && change({ looked: value })}
-                    error={problems.looked}
-                    style={{ flex: 1 }}
-                  />
-                  <NumberInput
-                    label="Show it"
-                    size="md"
-                    value={now.affected}
-                    allowDecimal={false}
-                    onChange={(value) => typeof value === 'number' && change({ affected: value })}
-                    error={problems.affected}
-                    style={{ flex: 1 }}
-                  />
-                  <button
-                    className="tool"
-                    aria-label="One more plant shows it"
-                    onClick={() => change({ affected: now.affected + 1 })}
-                  >
-                    + 1
-                  </button>
-                </div>
-                <Choice
-                  label="Hit"
-                  options={SEVERITIES.map((value) => ({ value, says: SEVERITY_WORDS[value] }))}
-                  value={now.severity}
-                  clearable
-                  onChange={(severity) => change({ severity })}
-                />
-                {kept && (
-                  <div className="row spread">
-                    <span data-testid="incidence">{incidence(kept.data)}</span>
-                    <button className="tool" onClick={() => remove(kept.id)}>
-                      Take it out
-                    </button>
-                  </div>
-                )}
-                {facts1.family !== 'nothing' && facts1.family !== 'weather' && (
-                  <p className="small soft">
-                    Thresholds and products are local: ask the local advisory service and licensed
-                    practice; the label is the law. Sprayed field: not before its re-entry interval.
-                  </p>
-                )}
-              </div>
-            )}
           </section>
         );
       })}
+      {now && facts1 && (
+        <section className={`sheet stack tight ${stopStyles.overFoot}`} aria-label={facts1.label}>
+          <strong>{facts1.label}</strong>
+          <p>
+            Points to <strong>{facts1.pointsTo}</strong>. Could also be {facts1.couldBe}.
+          </p>
+          <p className="small">{facts1.settles}</p>
+          {facts1.besides.length > 0 && (
+            <p className="small soft">
+              Taken for it: {facts1.besides.map((one) => SIGN_FACTS[one].label).join('; ')}.
+            </p>
+          )}
+          {facts1.family !== 'nothing' && facts1.family !== 'weather' && (
+            <p className="small soft">
+              Thresholds and products are local: ask the local advisory service and licensed
+              practice; the label is the law. Sprayed field: not before its re-entry interval.
+            </p>
+          )}
+          <div className="row" style={{ alignItems: 'end', flexWrap: 'nowrap' }}>
+            <NumberInput
+              label="Plants looked at"
+              size="md"
+              value={now.looked}
+              allowDecimal={false}
+              onChange={(value) => typeof value === 'number' && change({ looked: value })}
+              error={problems.looked}
+              style={{ flex: 1 }}
+            />
+            <NumberInput
+              label="Show it"
+              size="md"
+              value={now.affected}
+              allowDecimal={false}
+              onChange={(value) => typeof value === 'number' && change({ affected: value })}
+              error={problems.affected}
+              style={{ flex: 1 }}
+            />
+            <button
+              className="tool"
+              aria-label="One more plant shows it"
+              onClick={() => change({ affected: now.affected + 1 })}
+            >
+              + 1
+            </button>
+          </div>
+          <Choice
+            label="Hit"
+            options={SEVERITIES.map((value) => ({ value, says: SEVERITY_WORDS[value] }))}
+            value={now.severity}
+            clearable
+            onChange={(severity) => change({ severity })}
+          />
+          <div className="row spread" style={{ flexWrap: 'nowrap', minHeight: '3.8rem' }}>
+            <button className="tool" onClick={() => setOpen(null)}>
+              Done
+            </button>
+            {kept && (
+              <>
+                <span className="small" data-testid="incidence">
+                  {incidence(kept.data)}
+                </span>
+                <button
+                  className="tool"
+                  style={{ whiteSpace: 'nowrap' }}
+                  onClick={() => remove(kept.id)}
+                >
+                  Take it out
+                </button>
+              </>
+            )}
+          </div>
+        </section>
+      )}
       {problem && !problems.looked && !problems.affected && (
         <p className="warn" role="alert">
           {problem}
         </p>
       )}
-      <div>
-        <UndoButton undo={undo} />
-      </div>
+      <UndoButton undo={undo} />
     </>
   );
 }

@@ -1,7 +1,6 @@
 import { analyseSpacing, idFor, tapeAt, tapeRun, type Tape } from '@sendero/core';
 import { Button, TextInput } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
-import { ResetIcon } from '@radix-ui/react-icons';
 import { useState } from 'react';
 import { useStable } from '../app/useStable.ts';
 import { useEdits } from '../data/useEdits.ts';
@@ -9,8 +8,8 @@ import { newId } from '../data/newId.ts';
 import { useDevice } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { StageKeys } from '../staging/StageKeys.tsx';
-import { stageWindow } from '../staging/stageWindow.ts';
-import { RowSelect, StopScreen, type StepProps } from '../stop/StopScreen.tsx';
+import { useStageKeys } from '../staging/useStageKeys.ts';
+import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { RowRibbon } from './RowRibbon.tsx';
@@ -50,8 +49,7 @@ function TapeCapture(props: StepProps) {
   const [staging, setStaging] = useState(
     () => order.includes('stages') || tape.stages.some((stage) => stage !== null),
   );
-  const [moved, setMoved] = useState(0);
-  const keys = stageWindow(crop, stop.staged?.reading.mode ?? null, moved);
+  const { keys, move } = useStageKeys(facts, stop.id);
   const write = (next: (now: Tape) => Partial<Tape>) => {
     const id = kept?.id ?? idFor('observation', { stopId: stop.id, type: 'tape', row }, newId);
     return change(id, (before) => {
@@ -83,6 +81,7 @@ function TapeCapture(props: StepProps) {
     place(Math.round(atM * 1000) / 1000, '', stage);
   const plantHere = useStable((stage: string) => insert(cursor, stage));
   const addTyped = () => {
+    if (text.trim() === '') return;
     const parsed = units.read(text, 'tapePosition');
     if (!parsed.ok) return setProblem(parsed.problem);
     if (last !== undefined && parsed.value < last) {
@@ -163,10 +162,10 @@ function TapeCapture(props: StepProps) {
                 onStage={plantHere}
               />
               <div className="field-actions" style={{ gridTemplateColumns: '1fr 1fr' }}>
-                <Button variant="default" h={48} onClick={() => setMoved(moved - 2)}>
+                <Button variant="default" h={48} onClick={() => move(-2)}>
                   Earlier stages
                 </Button>
-                <Button variant="default" h={48} onClick={() => setMoved(moved + 2)}>
+                <Button variant="default" h={48} onClick={() => move(2)}>
                   Later stages
                 </Button>
               </div>
@@ -206,7 +205,7 @@ function TapeCapture(props: StepProps) {
               inputMode="text"
               autoComplete="off"
               value={text}
-              error={problem ?? undefined}
+              error={problem !== null}
               onChange={(event) => setText(event.currentTarget.value)}
               style={{ flex: 1 }}
               rightSection={<span className="unit-hint">{units.symbol('plantSpacing')}</span>}
@@ -215,17 +214,12 @@ function TapeCapture(props: StepProps) {
               Add
             </Button>
           </form>
-          <div className="row spread">
-            <Button
-              variant="default"
-              h={48}
-              onClick={undo}
-              disabled={!takeBack}
-              leftSection={<ResetIcon width={18} height={18} aria-hidden />}
-            >
-              Undo
-            </Button>
-          </div>
+          {problem && (
+            <p className="warn" role="alert">
+              {problem}
+            </p>
+          )}
+          <UndoButton undo={takeBack && undo} />
         </div>
         <div className="stack tight">
           <ReadTo
@@ -287,9 +281,6 @@ function ReadTo({
     enteredFrom(readToM, undefined, 'rowLength', units),
   );
   const answers = [
-    ...(lastM === null || lastM < 0.1
-      ? []
-      : [{ atM: lastM, says: `Last plant, ${units.show(lastM, 'rowLength')}` }]),
     ...(usualM === null || (lastM !== null && lastM > usualM)
       ? []
       : [
@@ -301,6 +292,9 @@ function ReadTo({
                 : `End, ${units.show(usualM, 'rowLength')}`,
           },
         ]),
+    ...(lastM === null || lastM < 0.1
+      ? []
+      : [{ atM: lastM, says: `Last plant, ${units.show(lastM, 'rowLength')}` }]),
   ];
   return (
     <div className="stack tight">

@@ -22,7 +22,7 @@ import { lazyExtra } from '../app/lazyExtra.ts';
 import { HeadingCount } from './HeadingCount.tsx';
 import { StageBars } from './StageBars.tsx';
 import { StageKeys } from './StageKeys.tsx';
-import { stageWindow } from './stageWindow.ts';
+import { useStageKeys } from './useStageKeys.ts';
 import styles from './staging.module.css';
 import { Tillers } from './Tillers.tsx';
 
@@ -35,9 +35,15 @@ const ExpectedStage = lazyExtra<{ plantingId: string; on: string | null }>(
 export default function StagesScreen() {
   return (
     <StopScreen step="stages">
-      {(props) => <StageRow key={`${props.stop.id} ${props.row}`} {...props} />}
+      {(props) => <StagesOfStop key={props.stop.id} {...props} />}
     </StopScreen>
   );
+}
+
+/** The keys stay as they are while a stop is staged: under the thumb only the person moves them. */
+function StagesOfStop(props: StepProps) {
+  const { keys, move } = useStageKeys(props.facts, props.stop.id);
+  return <StageRow key={props.row} {...props} keys={keys} onMove={move} />;
 }
 
 const BY_WORDS = { collars: 'leaf collars', tips: 'leaf tips' };
@@ -79,11 +85,18 @@ function nextPlant({ positionsM, stages }: Tape): number {
   return at < positionsM.length ? at : -1;
 }
 
-function StageRow(props: StepProps) {
+function StageRow({
+  keys,
+  onMove,
+  ...props
+}: StepProps & {
+  /** The stages on the keys. */
+  keys: readonly string[];
+  onMove(by: number): void;
+}) {
   const { facts, stop: here, row } = props;
   const { crop } = facts.planting.data;
   const { keep, undo, problem } = useEdits('observation');
-  const [moved, setMoved] = useState(0);
   const tape = here.tapes.find(({ data }) => data.row === row && data.positionsM.length > 0);
   const listed = here.seen.find(({ data }) => data.type === 'stages' && data.row === row) as
     { id: string; data: Stages } | undefined;
@@ -103,7 +116,6 @@ function StageRow(props: StepProps) {
     (tape ?? listed)?.id ?? idFor('observation', { stopId: here.id, type: 'stages', row }, newId);
   const ownTape = record.type === 'tape' ? record : null;
   const at = ownTape ? nextPlant(ownTape) : record.stages.length;
-  const keys = stageWindow(crop, here.staged?.reading.mode ?? null, moved);
   const add = (stage: string) => {
     const next = withStage(record, stage);
     if (!next.full) keep({ ...next.record, stagedBy: by }, id);
@@ -169,20 +181,20 @@ function StageRow(props: StepProps) {
         full={at < 0}
         onStage={onStage}
       />
+      <UndoButton undo={undo} />
+      <div className="field-tools" style={{ gridTemplateColumns: '1fr 1fr' }}>
+        <button className="tool" onClick={() => onMove(-2)}>
+          Earlier stages
+        </button>
+        <button className="tool" onClick={() => onMove(2)}>
+          Later stages
+        </button>
+      </div>
       {problem && (
         <p className="warn" role="alert">
           {problem}
         </p>
       )}
-      <div className="field-tools" style={{ gridTemplateColumns: 'auto 1fr 1fr' }}>
-        <UndoButton undo={undo} />
-        <button className="tool" onClick={() => setMoved(moved - 2)}>
-          Earlier stages
-        </button>
-        <button className="tool" onClick={() => setMoved(moved + 2)}>
-          Later stages
-        </button>
-      </div>
       {crop === 'corn' && here.staged !== null && (
         <p className="small soft">
           This stop is counted by {BY_WORDS[by]}

@@ -197,7 +197,7 @@ function StopCapture({
       <StepBar stop={stop} plantingId={planting.id} at="count" row={row} />
       <InStrip stop={stop} plantingId={planting.id} />
       {party === null && (
-        <Suspense fallback={<div style={{ minHeight: '10rem' }} />}>
+        <Suspense fallback={null}>
           <AskParty facts={facts} />
         </Suspense>
       )}

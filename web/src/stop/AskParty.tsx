@@ -1,5 +1,7 @@
 import type { WalkFacts } from '@sendero/core';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { Dialog } from '../app/Dialog.tsx';
 import { useDevice } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { nextOrdinal, useParty } from './party.ts';
@@ -10,8 +12,9 @@ export default function AskParty({ facts }: { facts: WalkFacts }) {
   const navigate = useNavigate();
   const me = useAppSelector((state) => state.sync.session?.person.name ?? '');
   const [party, setParty] = useParty(facts.walk);
+  const [later, setLater] = useState(false);
   const { walkedBy, finishedAt } = facts.walk.data;
-  if (party !== null || finishedAt !== null) return null;
+  if (later || party !== null || finishedAt !== null) return null;
   const apart = () => {
     setParty('apart');
     const ordinals = facts.stops.map(({ data }) => data.ordinal);
@@ -21,12 +24,9 @@ export default function AskParty({ facts }: { facts: WalkFacts }) {
     if (made.ok) void navigate(`/walks/${facts.walk.id}?stop=${ordinal}`, { replace: true });
   };
   return (
-    <div className="rule-left signal stack tight" role="group" aria-label="Two on one walk">
-      <p>
-        <strong>{walkedBy} began this walk.</strong> Two at one stop share its steps; two who walk
-        apart make stops of their own.
-      </p>
-      <div className="row">
+    <Dialog title={`${walkedBy} began this walk`} onClose={() => setLater(true)}>
+      <p>Two at one stop share its steps; two who walk apart make stops of their own.</p>
+      <div className="row" style={{ marginTop: '0.8rem' }}>
         <button className="tool" onClick={() => setParty('together')}>
           Help at the same stops
         </button>
@@ -34,6 +34,6 @@ export default function AskParty({ facts }: { facts: WalkFacts }) {
           Walk stops of my own
         </button>
       </div>
-    </div>
+    </Dialog>
   );
 }

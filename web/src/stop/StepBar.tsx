@@ -43,7 +43,7 @@ export const StepBar = memo(function StepBar({
           aria-current={step === at ? 'step' : undefined}
           aria-label={`${STEP_WORDS[step].name}${state === 'done' ? `, done: ${found}` : state === 'skipped' ? ', skipped' : ''}`}
         >
-          {state === 'done' && <CheckIcon width={16} height={16} aria-hidden />}
+          <CheckIcon width={16} height={16} aria-hidden />
           {STEP_WORDS[step].name}
         </Link>
       ))}

@@ -1,7 +1,8 @@
 import { rowsAsSeen, type StopStep, type Travel } from '@sendero/core';
 import { NativeSelect } from '@mantine/core';
 import { ArrowLeftIcon, ResetIcon } from '@radix-ui/react-icons';
-import { memo, useState, type ReactNode } from 'react';
+import { createContext, memo, useContext, useState, type ReactNode, type Ref } from 'react';
+import { createPortal } from 'react-dom';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { useStable } from '../app/useStable.ts';
 import { useDevice } from '../data/hooks.ts';
@@ -31,6 +32,7 @@ export function StopScreen({
 }) {
   const work = useStopWork();
   const [search, setSearch] = useSearchParams();
+  const [undoPlace, setUndoPlace] = useState<HTMLElement | null>(null);
   const setRow = useStable((next: number | null) =>
     setSearch(next === null ? {} : { row: String(next) }, { replace: true }),
   );
@@ -46,7 +48,7 @@ export function StopScreen({
   // The record of the stop stays as it is while things are kept at it: what shows only that is not drawn anew.
   const held = facts.stops.find(({ id }) => id === work.stop.id)!;
   return (
-    <div className="stack" style={{ gap: '0.75rem' }}>
+    <div className={`stack ${styles.onStop}`} style={{ gap: '0.75rem' }}>
       <StopHead
         walkId={facts.walk.id}
         field={facts.field.name}
@@ -55,8 +57,9 @@ export function StopScreen({
         step={step}
       />
       <StepBar stop={held} plantingId={facts.planting.id} at={step} row={row} />
-      {children({ ...work, row, setRow })}
+      <UndoPlace value={undoPlace}>{children({ ...work, row, setRow })}</UndoPlace>
       <StepFoot
+        undoPlace={setUndoPlace}
         facts={facts}
         stop={held}
         worked={work.stop.seen.length > 0}
@@ -105,6 +108,9 @@ const StopHead = memo(function StopHead({
   );
 });
 
+/** Where the foot of a step takes the key that takes back. */
+const UndoPlace = createContext<HTMLElement | null>(null);
+
 /** The way on: the next step of this person's order that is still open, else the next stop. */
 const StepFoot = memo(function StepFoot({
   facts,
@@ -112,7 +118,9 @@ const StepFoot = memo(function StepFoot({
   worked,
   step,
   row,
+  undoPlace,
 }: {
+  undoPlace: Ref<HTMLDivElement>;
   facts: StopWork['facts'];
   stop: StopWork['facts']['stops'][number];
   /** Something is kept at this stop. */
@@ -143,6 +151,7 @@ const StepFoot = memo(function StepFoot({
         </p>
       )}
       <div className={styles.foot}>
+        <div ref={undoPlace} style={{ display: 'contents' }} />
         <Link className="tool" to={`/walks/${facts.walk.id}?stop=${stop.data.ordinal}`}>
           Count
         </Link>
@@ -185,9 +194,16 @@ const RowOfPlanter = memo(function RowOfPlanter({
   );
 });
 
-/** Takes the last entry back; in reach on every step. */
-export const UndoButton = ({ undo }: { undo: (() => void) | null }) => (
-  <button className="tool" onClick={() => undo?.()} disabled={!undo}>
-    <ResetIcon width={18} height={18} aria-hidden /> Undo
-  </button>
-);
+/** Takes the last entry back; in the same place on every step, at its foot. */
+export function UndoButton({ undo }: { undo: (() => void) | null }) {
+  const place = useContext(UndoPlace);
+  return (
+    place &&
+    createPortal(
+      <button className="tool" onClick={() => undo?.()} disabled={!undo}>
+        <ResetIcon width={18} height={18} aria-hidden /> Undo
+      </button>,
+      place,
+    )
+  );
+}

@@ -92,9 +92,9 @@ it('who opens another’s walk says once whether they help at its stops, or walk
     return facts ? <AskParty facts={facts} /> : null;
   };
   const here = await onScreen(<Ask />, { holding: records });
-  expect(here.getByText('Teo Lindqvist began this walk.')).toBeTruthy();
+  expect(here.getByText('Teo Lindqvist began this walk')).toBeTruthy();
   await here.user.click(here.getByRole('button', { name: 'Walk stops of my own' }));
-  expect(here.queryByText('Teo Lindqvist began this walk.')).toBeNull();
+  expect(here.queryByText('Teo Lindqvist began this walk')).toBeNull();
   const ordinals = here.all('stop').map(({ ordinal }) => ordinal);
   expect(Math.max(...ordinals)).toBeGreaterThan(100);
 });
