@@ -805,6 +805,10 @@ takes('hoursSince', 'plantedOn at zoneOffsetMin', args(day, instant, whole(-720,
 takes('momentAfter', 'plantedOn hours', args(day, number(-500, 5000)), { signed: 'hours' });
 takes('daysBetween', 'from to', args(day, day));
 takes('addDays', 'date days', args(day, whole(-400, 400)), { signed: 'days' });
+takes('cropYear', 'plantedOn', args(day));
+takes('isFarFrom', 'perM2 beforePerM2', args(number(0, 50), number(0, 50)), {
+  signed: 'perM2 beforePerM2',
+});
 takes('localDay', 'at zoneOffsetMin', args(instant, whole(-720, 840)), { signed: 'zoneOffsetMin' });
 takes('localTime', 'at zoneOffsetMin', args(instant, whole(-720, 840)), {
   signed: 'zoneOffsetMin',
@@ -1283,7 +1287,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'spreadOfWalks',
     'zoneKindsOf',
   ] as const),
-  ...(['readFacts', 'readSeasonWeather', 'readVisits'] as const),
+  ...(['readFacts', 'readSeasonWeather', 'readVisits', 'seasonOn', 'isShownIn'] as const),
   ...([
     'seededRandom',
     'parseQuantity',

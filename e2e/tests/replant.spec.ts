@@ -21,6 +21,8 @@ test('on a phone from a thin walk to the answer and the call, without a signal',
     if (stop < 3) await page.getByRole('button', { name: 'Next stop' }).click();
   }
   await page.getByRole('button', { name: 'Finish the walk' }).click();
+  // A thin walk after a fuller one is asked about first.
+  await page.getByRole('button', { name: 'It is right: finish' }).click();
   await page.getByRole('link', { name: 'Weigh replanting' }).click();
   const advice = page.getByTestId('advice');
   await expect(advice).toHaveText(/^Replant all of it: \d+ in 100/);

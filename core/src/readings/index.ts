@@ -1,4 +1,5 @@
 export type { Held } from './held.ts';
+export { isFarFrom } from './isFarFrom.ts';
 export { depthsDug, dugDepths } from './dugDepths.ts';
 export { readBelow, type BelowReading, type BelowRow } from './readBelow.ts';
 export {

@@ -19,6 +19,8 @@ import { WhyLate } from './WhyLate.tsx';
 import { finalText, headline, latenessTexts, nextText, spreadText } from './emergenceWords.ts';
 import { Uniformity } from './Uniformity.tsx';
 import { useEmergence } from './useEmergence.ts';
+import { draftNames } from '../fields/useDraft.ts';
+import { LengthForm } from './LengthForm.tsx';
 import { lengthNames } from './lengthNames.ts';
 import { useLateness } from './useLateness.ts';
 import styles from './emergence.module.css';
@@ -256,6 +258,9 @@ function Lengths({ lengths, plantingId }: { lengths: LengthReading[]; plantingId
   const units = useUnits();
   const offer = useOfferUndo();
   const names = lengthNames(lengths);
+  const [editing, setEditing] = useState<string | null>(
+    () => lengths.find(({ id }) => draftNames().includes(`flaggedLength ${id}`))?.id ?? null,
+  );
   return (
     <details className="sheet">
       <summary>The flagged lengths</summary>
@@ -268,12 +273,30 @@ function Lengths({ lengths, plantingId }: { lengths: LengthReading[]; plantingId
                 ? `about ${length.sown.toFixed(0)} seeds by the rate`
                 : `${length.data.seeds} seeds ${length.data.sownFrom === 'digs' ? 'dug' : 'on the tape'}`}
               {length.data.place && <div className="small soft">{length.data.place}</div>}
-              <div className="small soft">
-                {length.visits
-                  .map(({ count, fresh }) => `${shortDate(count.data.on)}: ${fresh}`)
-                  .join(' · ') || 'not counted yet'}
+              <div className="row small soft">
+                {length.visits.length === 0 && 'not counted yet'}
+                {length.visits.map(({ count, fresh }) => (
+                  <Link
+                    key={count.id}
+                    style={{ minHeight: 44, alignContent: 'center' }}
+                    to={`/plantings/${plantingId}/emergence/count?on=${count.data.on}&length=${length.id}`}
+                    aria-label={`Correct the count of ${shortDate(count.data.on)}, ${names[i]!.name}: ${fresh}`}
+                  >
+                    {shortDate(count.data.on)}: {fresh}
+                  </Link>
+                ))}
               </div>
+              {editing === length.id && (
+                <EditLength id={length.id} name={names[i]!.name} onDone={() => setEditing(null)} />
+              )}
             </div>
+            <button
+              className="tool bare"
+              onClick={() => setEditing(editing === length.id ? null : length.id)}
+              aria-label={`Edit: ${names[i]!.name}`}
+            >
+              Edit
+            </button>
             <button
               className="tool bare"
               onClick={() => {
@@ -295,4 +318,9 @@ function Lengths({ lengths, plantingId }: { lengths: LengthReading[]; plantingId
       </Link>
     </details>
   );
+}
+
+function EditLength({ id, name, onDone }: { id: string; name: string; onDone(): void }) {
+  const length = useOne('flaggedLength', id);
+  return length ? <LengthForm length={length} name={name} onDone={onDone} /> : null;
 }

@@ -3,6 +3,7 @@ import { Button, NativeSelect, Textarea, TextInput } from '@mantine/core';
 import { Link, useNavigate, useParams } from 'react-router';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice, Choices } from '../app/Choice.tsx';
+import { KNOWN } from './lengthNames.ts';
 import { useDevice, useOne, useToday } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { DayOfWork, dayProblem } from '../fields/DayOfWork.tsx';
@@ -13,11 +14,6 @@ import { useOpenTrial } from '../trials/useOpenTrial.ts';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 
-const KNOWN: Record<(typeof SOWN_FROM)[number], string> = {
-  rate: 'the seeding rate says',
-  tape: 'read on a tape',
-  digs: 'dug and counted',
-};
 /** Where it does not matter which row: zones and treatments, so many lengths in each. */
 const NO_ROWS = 'none';
 

@@ -1,4 +1,4 @@
-import type { LengthReading } from '@sendero/core';
+import type { FlaggedLength, LengthReading } from '@sendero/core';
 
 /** What a length is called, and in how few letters: by row, else by zone; alike ones are numbered. */
 export function lengthNames(
@@ -15,3 +15,10 @@ export function lengthNames(
     return { name: `${whole[i]}${number}`, short: `${short}${number}` };
   });
 }
+
+/** How the seeds of a length are known. */
+export const KNOWN: Record<FlaggedLength['sownFrom'], string> = {
+  rate: 'the seeding rate says',
+  tape: 'read on a tape',
+  digs: 'dug and counted',
+};

@@ -9,6 +9,7 @@ import type { Draft, Marked } from '../data/device.ts';
 import { selectAll, useAll, useDevice } from '../data/hooks.ts';
 import { useAppSelector, type RootState } from '../data/store.ts';
 import type { Archivable } from './Archived.tsx';
+import { DeleteDialog } from './DeleteDialog.tsx';
 
 /** What can be done with a grower, field, planter or planting beside working with it; all of it can be taken back. */
 export function RecordMenu<K extends Archivable>({
@@ -16,17 +17,20 @@ export function RecordMenu<K extends Archivable>({
   name,
   nameOf,
   onEdit,
+  onDeleted,
 }: {
   record: Kept<K>;
   name: string;
   /** Names another of its kind, to choose it by. */
   nameOf(other: Kept<K>): string;
   onEdit(): void;
+  onDeleted?(): void;
 }) {
   const { kind, id } = record;
   const device = useDevice();
   const offer = useOfferUndo();
   const [merging, setMerging] = useState(false);
+  const [deleting, setDeleting] = useState(false);
   const { archived } = record.data;
   const twins = useAll(kind).filter(
     (other) => other.id !== id && canCombine(kind, record.data, other.data),
@@ -34,6 +38,11 @@ export function RecordMenu<K extends Archivable>({
   const empty = useAppSelector((state) => !hasChildren(state, kind, id));
   const setArchived = (next: boolean) =>
     device.change(kind, id, (data) => ({ ...data, archived: next }));
+  const removeEmpty = () => {
+    device.remove(kind, id);
+    offer({ says: `${name} deleted.`, undo: () => device.restore(kind, id) });
+    onDeleted?.();
+  };
   return (
     <>
       <Menu position="bottom-end" width={220}>
@@ -56,18 +65,19 @@ export function RecordMenu<K extends Archivable>({
             {archived ? 'Bring back' : 'Archive'}
           </Item>
           {twins.length > 0 && <Item onClick={() => setMerging(true)}>Merge</Item>}
-          {empty && (
-            <Item
-              onClick={() => {
-                device.remove(kind, id);
-                offer({ says: `${name} deleted.`, undo: () => device.restore(kind, id) });
-              }}
-            >
-              Delete
-            </Item>
+          {(empty || kind === 'field' || kind === 'planting') && (
+            <Item onClick={() => (empty ? removeEmpty() : setDeleting(true))}>Delete</Item>
           )}
         </Menu.Dropdown>
       </Menu>
+      {deleting && (
+        <DeleteDialog
+          record={record}
+          name={name}
+          onClose={() => setDeleting(false)}
+          onDeleted={onDeleted}
+        />
+      )}
       {merging && (
         <MergeDialog
           record={record}

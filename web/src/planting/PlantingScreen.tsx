@@ -8,7 +8,7 @@ import {
 } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { Parts } from '../app/Parts.tsx';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { longDate, shortDate } from '../app/dates.ts';
@@ -17,6 +17,7 @@ import { PlantingForm } from '../fields/PlantingForm.tsx';
 import { StandScale } from '../stand/StandScale.tsx';
 import { draftNames } from '../fields/useDraft.ts';
 import { useWalkStand } from '../stand/useWalkStand.ts';
+import { WalkMenu } from '../stand/WalkMenu.tsx';
 import { METHOD_WORDS } from '../stand/methodWords.tsx';
 import HeatAndRain from '../weather/HeatAndRain.tsx';
 import Notes from '../notes/Notes.tsx';
@@ -37,6 +38,7 @@ export default function PlantingScreen() {
   const elsewhere = useOne('planting', plantingId);
   const planter = useOne('planter', one?.planting.data.planterId);
   const units = useUnits();
+  const navigate = useNavigate();
   const [editing, setEditing] = useState(() => draftNames().includes(`planting ${plantingId}`));
   const finished =
     one?.walks
@@ -85,6 +87,7 @@ export default function PlantingScreen() {
             name={plantingTitle(data)}
             nameOf={(other) => plantingTitle(other.data)}
             onEdit={() => setEditing(true)}
+            onDeleted={() => void navigate('/fields')}
           />
         </div>
       </div>
@@ -211,6 +214,7 @@ export default function PlantingScreen() {
                   <span className="row">
                     <Link to={`/trench/${checkId}`}>Rows</Link>
                     <Link to={`/trench/${checkId}/result`}>Result</Link>
+                    <MenuOfWalk id={checkId} />
                   </span>
                 </li>
               ))}
@@ -228,6 +232,7 @@ export default function PlantingScreen() {
                     <span className="row">
                       <Link to={`/walks/${walkId}`}>Counts</Link>
                       <Link to={`/walks/${walkId}/result`}>Result</Link>
+                      <MenuOfWalk id={walkId} />
                     </span>
                   </li>
                 ))}
@@ -237,6 +242,11 @@ export default function PlantingScreen() {
       </div>
     </Parts>
   );
+}
+
+function MenuOfWalk({ id }: { id: string }) {
+  const walk = useOne('walk', id);
+  return walk ? <WalkMenu walk={walk} /> : null;
 }
 
 const besideWords = ({ beside }: Planting) => (beside ? `${BESIDE_WORDS[beside].short}, ` : '');

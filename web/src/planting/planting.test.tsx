@@ -57,7 +57,7 @@ describe('the page of a planting', () => {
   it('archived it is out of the way, and comes back', async () => {
     const here = await openApp(pathOf('Kiln Corner'));
     const id = demoPlanting('Kiln Corner').id;
-    await here.press(/^More/);
+    await here.press(/^More about Winter/);
     await here.press(/^Archive/, 'menuitem');
     await waitFor(() => expect(here.shown('planting', id)!.data.archived).toBe(true));
     await here.visit('/');

@@ -16,7 +16,7 @@ import { useAppSelector } from '../data/store.ts';
 import { MapCanvas } from '../map/MapCanvas.tsx';
 import { TROUBLE_WORDS } from '../position/watchPosition.ts';
 import { usePosition } from '../position/usePosition.ts';
-import { useFinishWalk } from '../stand/useFinishWalk.ts';
+import { useFinishWalk } from '../stand/useFinishWalk.tsx';
 import { useWalkFacts } from '../stand/useWalkFacts.ts';
 import { nextOrdinal, useParty } from '../stop/party.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
@@ -90,7 +90,7 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
     party,
     me,
   );
-  const { finish } = useFinishWalk(walk, setProblem);
+  const { finish, question: farFromLast } = useFinishWalk(walk, setProblem);
   const settles = useSettles(walk.id);
   const fair = useFair(facts, plan, parts);
 
@@ -134,6 +134,7 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
         <span className="spacer" />
         <SyncStatus />
       </div>
+      {farFromLast}
       <div className="columns two">
         <div className="stack" style={{ gap: '0.6rem' }}>
           {next !== null && (

@@ -2,6 +2,7 @@ import { analyseSpacing, idFor, tapeAt, tapeRun, type Tape } from '@sendero/core
 import { Button, TextInput } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { useState } from 'react';
+import { useOfferUndo } from '../app/Undo.tsx';
 import { useStable } from '../app/useStable.ts';
 import { useEdits } from '../data/useEdits.ts';
 import { newId } from '../data/newId.ts';
@@ -28,6 +29,7 @@ function TapeCapture(props: StepProps) {
   const { crop } = facts.planting.data;
   const device = useDevice();
   const units = useUnits();
+  const offer = useOfferUndo();
   const kept = stop.tapes.find(({ data }) => data.row === row);
   const tape: Tape = kept?.data ?? {
     stopId: stop.id,
@@ -229,6 +231,21 @@ function TapeCapture(props: StepProps) {
             usualM={tapeAt(facts)}
             onReadTo={(readToM) => write(() => ({ readToM }))}
           />
+          {kept && (
+            <button
+              className="tool bare"
+              onClick={() => {
+                device.remove('observation', kept.id);
+                setCursor(0);
+                offer({
+                  says: 'Tape deleted.',
+                  undo: () => device.restore('observation', kept.id),
+                });
+              }}
+            >
+              Delete this tape
+            </button>
+          )}
           <dl className="facts sheet" style={{ alignContent: 'start' }} aria-live="off">
             <dt>Plants</dt>
             <dd data-testid="tape-plants">{tape.positionsM.length}</dd>

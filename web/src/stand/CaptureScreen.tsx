@@ -12,6 +12,7 @@ import { useStore } from 'react-redux';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Fold } from '../app/Fold.tsx';
 import { lazyExtra } from '../app/lazyExtra.ts';
+import { useOfferUndo } from '../app/Undo.tsx';
 import { useStable } from '../app/useStable.ts';
 import { selectChildren, useDevice } from '../data/hooks.ts';
 import { useEdits } from '../data/useEdits.ts';
@@ -31,11 +32,14 @@ import { RowStrip } from './RowStrip.tsx';
 import { TallyKeys } from './TallyKeys.tsx';
 import type { Tally } from './tallies.ts';
 import { ThisStop } from './ThisStop.tsx';
-import { useFinishWalk } from './useFinishWalk.ts';
+import { useFinishWalk } from './useFinishWalk.tsx';
 import { selectCountAt, selectCounts, useWalkFacts } from './useWalkFacts.ts';
 
 const WalkSoFar = lazyExtra<{ walkId: string }>(() => import('./WalkSoFar.tsx'));
 const TypedCount = lazy(() => import('./TypedCount.tsx'));
+const DeleteDialog = lazy(() =>
+  import('../fields/DeleteDialog.tsx').then((module) => ({ default: module.DeleteDialog })),
+);
 const AskParty = lazy(() => import('../stop/AskParty.tsx'));
 const Notes = lazy(() => import('../notes/Notes.tsx'));
 
@@ -105,6 +109,7 @@ function StopCapture({
     if (!byRow) return rows[0] ?? order[0]!;
     return order.find((candidate) => !rows.includes(candidate)) ?? order[0]!;
   });
+  const offer = useOfferUndo();
   const typing = useAppSelector((state) => state.preferences.countsInHead);
   const dispatch = useAppDispatch();
   const setTyping = (next: boolean) => dispatch(countsInHeadChosen(next));
@@ -178,7 +183,14 @@ function StopCapture({
       device.change('observation', keptId, (data) => ({ ...(data as Count), row: next }));
     setRow(next);
   };
-  const { finish } = useFinishWalk(walk, setProblem);
+  const [deleting, setDeleting] = useState(false);
+  const askDelete = useStable(() => setDeleting(true));
+  const clear = useStable(() => {
+    if (!keptId) return;
+    device.remove('observation', keptId);
+    offer({ says: 'Count deleted.', undo: () => device.restore('observation', keptId) });
+  });
+  const { finish, question } = useFinishWalk(walk, setProblem);
   const tapeLink = `/walks/${walk.id}/stops/${stop.id}/tape${row === null ? '' : `?row=${row}`}`;
 
   const firstRow = !byRow || order.indexOf(row) === 0;
@@ -266,8 +278,21 @@ function StopCapture({
           <StopEnd
             chosen={stop.data.chosen}
             onChange={changeStop}
+            onClear={keptId ? clear : null}
+            onDelete={askDelete}
             finish={counted || facts.stops.length > 1 ? finish : null}
           />
+          {question}
+          {deleting && (
+            <Suspense>
+              <DeleteDialog
+                record={{ kind: 'stop', id: stop.id }}
+                name={`stop ${stop.data.ordinal}`}
+                onClose={() => setDeleting(false)}
+                onDeleted={() => void navigate(`/walks/${walk.id}`, { replace: true })}
+              />
+            </Suspense>
+          )}
           <Fold summary="Notes on this stop">
             <Notes
               place={{

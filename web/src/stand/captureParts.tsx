@@ -130,10 +130,16 @@ export const Steps = memo(function Steps({
 export const StopEnd = memo(function StopEnd({
   chosen,
   onChange,
+  onClear,
+  onDelete,
   finish,
 }: {
   chosen: boolean;
   onChange(change: { chosen: boolean }): void;
+  /** Deletes the count of this row; null: there is none. */
+  onClear: (() => void) | null;
+  /** Asks before this stop is deleted. */
+  onDelete(): void;
   finish: (() => void) | null;
 }) {
   return (
@@ -150,6 +156,14 @@ export const StopEnd = memo(function StopEnd({
       <button className="tool" onClick={() => finish?.()} disabled={!finish}>
         Finish the walk
       </button>
+      <div className="row">
+        <button className="tool bare" onClick={() => onClear?.()} disabled={!onClear}>
+          Delete this count
+        </button>
+        <button className="tool bare" onClick={onDelete}>
+          Delete this stop
+        </button>
+      </div>
     </>
   );
 });
