@@ -5,6 +5,10 @@ import type * as axeCore from 'axe-core';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
+/** What no person is ever to read. */
+const NEVER =
+  /\b(?:NaN|Infinity|undefined|null|\[object)\b|−0(?![.,\d])|\bin in\b|\b10[1-9] in 100\b/;
+
 const DESK = { width: 1280, height: 800 };
 const PHONES = { phone: { width: 390, height: 844 }, 'small phone': { width: 360, height: 640 } };
 
@@ -36,6 +40,8 @@ export async function accessible(
     thumb = false,
   }: { within?: string; colours?: boolean; thumb?: boolean } = {},
 ): Promise<void> {
+  const text = await page.locator('body').innerText();
+  expect(text, `${screen} shows no figure that is none`).not.toMatch(NEVER);
   // Once a page: reading axe anew for each look would take longer than the look.
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(AXE);
   /** Drawings follow a new width a moment later. */

@@ -17,7 +17,7 @@ test('a planting deleted with all that was seen of it is gone on the other devic
   const planting = new URL(phone.url()).pathname;
   await phone.getByRole('button', { name: /^More about Corn/ }).click();
   await phone.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(phone.getByText(/^With it go .*stops/)).toBeVisible();
+  await expect(phone.getByText(/^This also deletes .*stops/)).toBeVisible();
   await phone.getByRole('button', { name: 'Delete', exact: true }).click();
   await allSent(phone);
   const after = await seen();

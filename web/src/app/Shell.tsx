@@ -11,6 +11,7 @@ import { longDate, shortDate } from './dates.ts';
 import styles from './Shell.module.css';
 import { FailedDrafts, messageOf } from './Parts.tsx';
 import { UndoOffers } from './Undo.tsx';
+import { useHeading } from './useHeading.ts';
 import { useShowInvalid } from './useShowInvalid.ts';
 
 const FIELD_SCREENS =
@@ -25,6 +26,7 @@ export function Shell() {
   const inField = FIELD_SCREENS.test(pathname);
   useEffect(() => void window.scrollTo(0, 0), [pathname]);
   useShowInvalid();
+  useHeading(pathname);
   return (
     <div className={inField ? 'in-field' : undefined}>
       <a className="skip-link" href="#work">

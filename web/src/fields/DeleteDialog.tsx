@@ -96,7 +96,7 @@ export function DeleteDialog({
         ) : !read ? (
           <p>Reading what belongs to it …</p>
         ) : family.length > 0 ? (
-          <p>With it go {familyWords(family)}. You can undo it right after.</p>
+          <p>This also deletes {familyWords(family)}. You can undo it right after.</p>
         ) : (
           <p>Nothing else belongs to it. You can undo it right after.</p>
         )}

@@ -12,7 +12,7 @@ it('a walk is deleted with its stops and counts, which is said before, and comes
   const counts = () => here.all('stop').length + here.all('observation').length;
   await here.press(/^More about the/);
   await here.press('Delete', 'menuitem');
-  const says = (await screen.findByText(/^With it go/)).textContent;
+  const says = (await screen.findByText(/^This also deletes/)).textContent;
   expect(says).toMatch(/\d+ counts and findings, \d+ stop/);
   const whole = counts();
   await here.press('Delete');
@@ -36,7 +36,7 @@ it('a planting goes with all that was seen of it', async () => {
   const here = await openApp(`/plantings/${windmill}`);
   await here.press(/^More about Corn/);
   await here.press('Delete', 'menuitem');
-  await screen.findByText(/^With it go .*walk/);
+  await screen.findByText(/^This also deletes .*walk/);
   await here.press('Delete');
   await here.arrives(/^\/fields/);
   const there = () => here.all('planting').some(({ id }) => id === windmill);
