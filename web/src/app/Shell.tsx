@@ -11,6 +11,7 @@ import { longDate, shortDate } from './dates.ts';
 import styles from './Shell.module.css';
 import { FailedDrafts, messageOf } from './Parts.tsx';
 import { UndoOffers } from './Undo.tsx';
+import { useAwake } from './useAwake.ts';
 import { useHeading } from './useHeading.ts';
 import { useShowInvalid } from './useShowInvalid.ts';
 
@@ -27,6 +28,7 @@ export function Shell() {
   useEffect(() => void window.scrollTo(0, 0), [pathname]);
   useShowInvalid();
   useHeading(pathname);
+  useAwake(inField);
   return (
     <div className={inField ? 'in-field' : undefined}>
       <a className="skip-link" href="#work">

@@ -347,6 +347,8 @@ function Before({ length, isNow }: { length: LengthReading; isNow(visit: LengthV
 const WHOLE = /^\s*\d{1,4}\s*$/;
 const NOT_WHOLE = 'Enter a whole number, 0 or more.';
 const isBad = (text: string) => text.trim() !== '' && !WHOLE.test(text);
+/** The rate says about how many seeds lie there: three times as many plants is a slip of the hand. Sendero default. */
+const tooMany = (up: number, sown: number) => up > 3 * sown + 3;
 
 /** The quick form: one number a row. */
 function Numbers({
@@ -372,16 +374,20 @@ function Numbers({
         const now = nowOf(length);
         const before = length.visits.filter((visit) => visit !== now).at(-1)?.emerged ?? 0;
         const text = typed[length.id] ?? (now ? String(now.fresh) : '');
-        const bad = isBad(text);
+        const wrong = isBad(text)
+          ? NOT_WHOLE
+          : tooMany(before + Number(text), length.sown)
+            ? `More than the ${length.sown.toFixed(0)} seeds sown there. Check the number: it is not counted.`
+            : null;
         return (
           <div key={length.id} style={{ display: 'contents' }}>
             <label htmlFor={`new-${length.id}`}>{names[i]!.name}</label>
             <span>
               {before} <span className="small soft">of about {length.sown.toFixed(0)}</span>
-              {bad && (
+              {wrong && (
                 <span id={`new-${length.id}-error`} className="warn small" role="alert">
                   {' '}
-                  {NOT_WHOLE}
+                  {wrong}
                 </span>
               )}
             </span>
@@ -390,12 +396,13 @@ function Numbers({
               inputMode="numeric"
               autoComplete="off"
               value={text}
-              aria-invalid={bad || undefined}
-              aria-describedby={bad ? `new-${length.id}-error` : undefined}
+              aria-invalid={wrong !== null || undefined}
+              aria-describedby={wrong ? `new-${length.id}-error` : undefined}
               onChange={(event) => {
                 const next = event.currentTarget.value;
                 setTyped({ ...typed, [length.id]: next });
-                if (WHOLE.test(next)) onCount(i, Number(next));
+                if (WHOLE.test(next) && !tooMany(before + Number(next), length.sown))
+                  onCount(i, Number(next));
               }}
               onKeyDown={(event) => {
                 if (event.key !== 'Enter') return;
@@ -428,7 +435,11 @@ function AllStanding({
   const [open, setOpen] = useState(all);
   const [text, setText] = useState(all ? String(now.count.data.plants) : '');
   const lost = all ? now.missing : 0;
-  const bad = isBad(text);
+  const wrong = isBad(text)
+    ? NOT_WHOLE
+    : tooMany(Number(text), length.sown)
+      ? `More than the ${length.sown.toFixed(0)} seeds sown there. Check the number: it is not counted.`
+      : null;
   return (
     <div className="stack tight">
       {!open ? (
@@ -445,16 +456,17 @@ function AllStanding({
             inputMode="numeric"
             autoComplete="off"
             value={text}
-            aria-invalid={bad}
-            aria-describedby={bad ? `all ${length.id} wrong` : undefined}
+            aria-invalid={wrong !== null}
+            aria-describedby={wrong ? `all ${length.id} wrong` : undefined}
             onChange={(event) => {
               setText(event.currentTarget.value);
-              if (WHOLE.test(event.currentTarget.value)) onAll(Number(event.currentTarget.value));
+              const next = event.currentTarget.value;
+              if (WHOLE.test(next) && !tooMany(Number(next), length.sown)) onAll(Number(next));
             }}
           />
-          {bad && (
+          {wrong && (
             <span id={`all ${length.id} wrong`} className="warn">
-              {NOT_WHOLE}
+              {wrong}
             </span>
           )}
           <button

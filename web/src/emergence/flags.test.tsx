@@ -70,9 +70,19 @@ describe('all that stand, instead of those newly up', () => {
   it('more plants than seeds are kept as they are, and asked about', async () => {
     const here = await counting();
     await here.press('Count all that stand instead');
-    await here.fill('All that stand between the flags', '60');
-    await here.mentions(/More plants than seeds: 60 of about \d+\. Kept as it is/);
-    expect(counts(here)).toMatchObject([{ counted: 'all', plants: 60 }]);
+    await here.fill('All that stand between the flags', '40');
+    await here.mentions(/More plants than seeds: 40 of about \d+\. Kept as it is/);
+    expect(counts(here)).toMatchObject([{ counted: 'all', plants: 40 }]);
+  });
+
+  it('ten times the seeds is a slip of the hand: told, and not counted', async () => {
+    const here = await counting();
+    await here.press('Count all that stand instead');
+    await here.fill('All that stand between the flags', '340');
+    await here.mentions(
+      /More than the \d+ seeds sown there\. Check the number: it is not counted\./,
+    );
+    expect(counts(here).some(({ plants }) => plants === 340)).toBe(false);
   });
 });
 

@@ -1,7 +1,7 @@
 import { cropTitle, fieldArea, nextOnTrail, type Kept, type TrailMark } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link, useSearchParams } from 'react-router';
 import { Parts } from '../app/Parts.tsx';
 import { dateSeenFrom } from '../app/dates.ts';
 import { useAll, useToday } from '../data/hooks.ts';
@@ -34,7 +34,10 @@ export default function FieldsScreen() {
   const growers = useAll('grower');
   const fields = useAll('field');
   const trails = useTrails();
-  const [editing, setEditing] = useState<Editing>(leftOpen);
+  const [search] = useSearchParams();
+  const [editing, setEditing] = useState<Editing>(
+    () => leftOpen() ?? (search.get('add') === 'field' ? { what: 'field', id: null } : null),
+  );
   const close = () => setEditing(null);
   const growerOf = ({ data }: Kept<'field'>) =>
     growers.find(({ id }) => id === data.growerId)?.data.name ?? '';

@@ -1,4 +1,5 @@
 import {
+  addDays,
   BESIDE,
   CROP_FACTS,
   CROPS,
@@ -30,6 +31,8 @@ import { useRecordForm } from './useRecordForm.ts';
 
 const FIGURES = ['rowWidthM', 'seedsPerM2', 'depthTargetM', 'germination', 'fieldLoss'] as const;
 type Figure = (typeof FIGURES)[number];
+/** Days ahead that a planting is planned at most. Sendero default. */
+const FURTHEST_DAYS = 550;
 
 /** Add or edit a planting; the target spacing follows while typing. */
 export function PlantingForm({
@@ -103,10 +106,13 @@ export function PlantingForm({
         >),
       };
     },
-    check: ({ beside, plantedOn }): Problems =>
-      asksBeside(plantedOn) && beside === ''
-        ? { beside: 'Choose why the field has two plantings.' }
-        : {},
+    check: ({ beside, plantedOn }): Problems => ({
+      ...(plantedOn > addDays(today, FURTHEST_DAYS) && {
+        plantedOn: 'This day is more than a year and a half ahead. Check the year.',
+      }),
+      ...(asksBeside(plantedOn) &&
+        beside === '' && { beside: 'Choose why the field has two plantings.' }),
+    }),
     read: ({ crop, variety, plantedOn, beside, tillage, planterId, ...figures }) => ({
       data: {
         fieldId,

@@ -105,6 +105,20 @@ describe('fields', () => {
     expect(here.server.held.get(`field ${field!.id}`)!.deletedAt).toBeNull();
   });
 
+  it('the first field is one tap away, and a planting of another century is asked about', async () => {
+    const here = await openApp('/', { demo: false });
+    await here.press('Add your first field', 'link');
+    expect(await screen.findByRole('combobox', { name: 'Grower' })).toBeTruthy();
+    await addField(here, 'Plover Farm', 'Reed Corner');
+    await here.press('Add a planting on Reed Corner');
+    await here.fill('Planted on', '2199-05-01');
+    await here.press('Keep');
+    expect(here.wrong('Planted on')).toBe(
+      'This day is more than a year and a half ahead. Check the year.',
+    );
+    expect(here.all('planting')).toEqual([]);
+  });
+
   it('an older season is opened from the switch, and the newer one misses nothing meanwhile', async () => {
     let here = await openApp('/fields');
     const now = 'Corn AB-111, May 4';

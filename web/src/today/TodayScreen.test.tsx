@@ -24,7 +24,7 @@ it('says nothing of a planting that was archived', async () => {
 
 it('tells a newcomer where to start', async () => {
   const here = await onScreen(<TodayScreen />);
-  expect(here.getByRole('link', { name: 'Add the first field' }).getAttribute('href')).toBe(
-    '/fields',
+  expect(here.getByRole('link', { name: 'Add your first field' }).getAttribute('href')).toBe(
+    '/fields?add=field',
   );
 });

@@ -67,9 +67,15 @@ export default function TodayScreen() {
           {due.length === 0 &&
             plantingDays.length === 0 &&
             (trails.length === 0 ? (
-              <p>
-                Start with a grower and a field. <Link to="/fields">Add the first field</Link>
-              </p>
+              <div className="sheet stack tight">
+                <p>
+                  A field, its grower and its planting are all it takes: from then on this page says
+                  what is due, and when.
+                </p>
+                <Button component={Link} to="/fields?add=field" size="xl" h={72}>
+                  Add your first field
+                </Button>
+              </div>
             ) : (
               <p>Nothing is due. The next windows are on each planting’s trail.</p>
             ))}
