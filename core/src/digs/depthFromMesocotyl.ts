@@ -3,7 +3,7 @@ import { USUAL_CROWN_M } from '../depth/index.ts';
 import { INCH_M } from '../units/index.ts';
 
 /** Seed under this sets its crown shallower than usual: what is reckoned from a crown is then no depth any more. */
-const CROWN_HOLDS_FROM_M = 1.5 * INCH_M;
+export const CROWN_HOLDS_FROM_M = 1.5 * INCH_M;
 
 /**
  * Depth a seed was placed at, from a plant whose seed has rotted: its mesocotyl (seed scar or crook up to the crown) and the

@@ -1,5 +1,5 @@
 export { comparePairs, type PairComparison } from './comparePairs.ts';
-export { depthFromMesocotyl } from './depthFromMesocotyl.ts';
+export { CROWN_HOLDS_FROM_M, depthFromMesocotyl } from './depthFromMesocotyl.ts';
 export { causeShares } from './causeShares.ts';
 export { DOUBLE_FINDS, GAP_FINDS, LOST_AS_SEED, type DoubleFind, type GapFind } from './finds.ts';
 export {

@@ -3,8 +3,11 @@ import { requireCrop, CROP_FACTS, type Crop } from '../crops/index.ts';
 import { addDays, daysBetween, heatUnits } from '../season/index.ts';
 import type { Hourly, WeatherDay } from './readWeather.ts';
 
-/** What the heat of a day was reckoned from. */
-export type HeatFrom = 'soil by the hour' | 'soil' | 'air by the hour' | 'air';
+/** What the heat of a day was computed from. */
+export type HeatFrom = 'soil by the hour' | 'soil' | 'air by the hour' | 'air' | 'days around it';
+
+/** Days in a row without a measurement that the days around them stand for. Sendero default. */
+const LONGEST_GAP = 2;
 
 export interface HeatDay {
   on: string;
@@ -17,7 +20,8 @@ export interface HeatDay {
 /**
  * Heat units of each day from planting on: soil at the depth of the station's sensor where it was measured, else
  * air; by the hour where the station has hours. Each hour's temperature is then held between base and cap, less
- * base, ÷ 24: the second method of McMaster & Wilhelm (1997) taken to the hour.
+ * base, ÷ 24: the second method of McMaster & Wilhelm (1997) taken to the hour. One or two days without a measurement get the mean of
+ * the day before and the day after (default); a longer gap stays one.
  *
  * @param days of the field's station, in order; @param until the last day wanted, ISO date
  * @returns one for each day from planting to `until`; the planting day counts from noon
@@ -43,7 +47,7 @@ export function heatSince(
     minC === null || maxC === null
       ? null
       : heatUnits([{ minC, maxC }], { baseC, capC, limits })[0]! * (first ? 0.5 : 1);
-  return Array.from({ length: Math.max(0, span + 1) }, (_, i): HeatDay => {
+  const measured = Array.from({ length: Math.max(0, span + 1) }, (_, i): HeatDay => {
     const on = addDays(plantedOn, i);
     const day = byDay.get(on);
     if (!day) return { on, heat: null, from: null, rainM: null };
@@ -60,6 +64,21 @@ export function heatSince(
     }
     return { on, heat: null, from: null, rainM: day.rainM };
   });
+  return withoutShortGaps(measured);
+}
+
+function withoutShortGaps(days: readonly HeatDay[]): HeatDay[] {
+  const filled = [...days];
+  for (let from = 1; from < days.length; from++) {
+    if (days[from]!.heat !== null || days[from - 1]!.heat === null) continue;
+    const to = days.findIndex(({ heat }, i) => i > from && heat !== null);
+    if (to < 0 || to - from > LONGEST_GAP) continue;
+    // Half of the planting day counts: a whole day is like twice that.
+    const before = days[from - 1]!.heat! * (from === 1 ? 2 : 1);
+    const heat = (before + days[to]!.heat!) / 2;
+    for (let i = from; i < to; i++) filled[i] = { ...days[i]!, heat, from: 'days around it' };
+  }
+  return filled;
 }
 
 /**

@@ -242,11 +242,31 @@ describe('heat since planting', () => {
     expect(second).toMatchObject({ from: 'soil by the hour', heat: 5 });
   });
 
-  it('does not count over a day that was not measured', () => {
-    const heat = heatSince('corn', '2027-05-01', [...may(1, 2), ...may(4, 5)], '2027-05-05');
+  it('does not count over three days that were not measured', () => {
+    const heat = heatSince('corn', '2027-05-01', [...may(1, 2), ...may(6, 7)], '2027-05-07');
     expect(heat[2]).toMatchObject({ on: '2027-05-03', heat: null, from: null });
     expect(heatAt(heat, 30)).not.toBeNull();
     expect(heatAt(heat, 80)).toBeNull();
+  });
+
+  it('one or two days that were not measured are as the days around them; at either end nothing is filled in', () => {
+    const whole = heatSince('corn', '2027-05-01', may(1, 6), '2027-05-06');
+    const short = heatSince('corn', '2027-05-01', [...may(1, 2), ...may(5, 6)], '2027-05-06');
+    const mean = (whole[1]!.heat! + whole[4]!.heat!) / 2;
+    expect(short.map(({ heat }) => heat)).toEqual([
+      whole[0]!.heat,
+      whole[1]!.heat,
+      mean,
+      mean,
+      whole[4]!.heat,
+      whole[5]!.heat,
+    ]);
+    expect(short[2]!.from).toBe('days around it');
+    const second = heatSince('corn', '2027-05-01', [...may(1, 1), ...may(3, 4)], '2027-05-05');
+    // The planting day counts from noon: twice its heat is a day's.
+    expect(second[1]!.heat).toBe((2 * whole[0]!.heat! + whole[2]!.heat!) / 2);
+    expect(second[4]!.heat).toBeNull();
+    expect(heatSince('corn', '2027-05-01', may(2, 3), '2027-05-03')[0]!.heat).toBeNull();
   });
 
   it('never falls as time passes, and a warmer spring never gives less', () => {

@@ -12,7 +12,7 @@ const KEYS: [string, [string[], string][]][] = [
   [
     'Counting',
     [
-      [['1', 'Space'], 'A plant in step'],
+      [['1', 'Space', 'Volume up', 'Headset'], 'A plant in step'],
       [['2'], 'One leaf stage behind'],
       [['3'], 'Two or more behind'],
       [['Z', '⌫'], 'Undo the last tap'],

@@ -24,13 +24,14 @@ export function Shell() {
   const ready = useAppSelector((state) => state.sync.ready);
   const workspace = useWorkspace();
   const trials = useAppSelector((state) => selectAll(state, 'trial').length > 0);
+  const hand = useAppSelector((state) => state.preferences.hand);
   const inField = FIELD_SCREENS.test(pathname);
   useEffect(() => void window.scrollTo(0, 0), [pathname]);
   useShowInvalid();
   useHeading(pathname);
   useAwake(inField);
   return (
-    <div className={inField ? 'in-field' : undefined}>
+    <div className={inField ? 'in-field' : undefined} data-hand={hand}>
       <a className="skip-link" href="#work">
         Skip to the work
       </a>

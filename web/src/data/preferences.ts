@@ -11,7 +11,13 @@ export interface Preferences {
   stepOrder: StopStep[];
   /** Counts in the head, and taps the number. */
   countsInHead: boolean;
+  /** What says that an entry was taken, while the eyes are on the row. */
+  answer: Answer;
+  /** The hand that holds the phone. */
+  hand: 'right' | 'left';
 }
+
+export type Answer = 'none' | 'vibration' | 'sound';
 
 const DEFAULTS: Preferences = {
   units: 'us',
@@ -19,6 +25,8 @@ const DEFAULTS: Preferences = {
   receiver: '',
   stepOrder: ['count'],
   countsInHead: false,
+  answer: 'vibration',
+  hand: 'right',
 };
 
 const PLACE = 'sendero-preferences';
@@ -51,6 +59,12 @@ export const preferencesSlice = createSlice({
     countsInHeadChosen(state, { payload }: PayloadAction<boolean>) {
       state.countsInHead = payload;
     },
+    answerChosen(state, { payload }: PayloadAction<Answer>) {
+      state.answer = payload;
+    },
+    handChosen(state, { payload }: PayloadAction<Preferences['hand']>) {
+      state.hand = payload;
+    },
   },
 });
 
@@ -60,6 +74,8 @@ export const {
   receiverChosen,
   stepOrderChosen,
   countsInHeadChosen,
+  answerChosen,
+  handChosen,
 } = preferencesSlice.actions;
 
 export const rememberPreferences = (preferences: Preferences) => {

@@ -1,7 +1,10 @@
 import type { DataOf, InputOf, Kind, Problems } from '@sendero/core';
 import { useRef, useState } from 'react';
+import { useStore } from 'react-redux';
 import { useStable } from '../app/useStable.ts';
+import { acknowledge } from './acknowledge.ts';
 import { useDevice } from './hooks.ts';
+import type { RootState } from './store.ts';
 
 /** How an edit came about: by taps alone, which add up with others'; and where on the screen, to be found again when it is taken back. */
 interface Way<Place> {
@@ -19,6 +22,7 @@ export function useEdits<K extends Kind, Place = undefined>(
   afterwards: () => void = () => undefined,
 ) {
   const device = useDevice();
+  const store = useStore<RootState>();
   const history = useRef<{ back(): void; place: Place | undefined }[]>([]);
   const [undoable, setUndoable] = useState(false);
   const [problems, setProblems] = useState<Problems>({});
@@ -42,6 +46,7 @@ export function useEdits<K extends Kind, Place = undefined>(
         return false;
       }
       const after = device.peek(kind, id)!;
+      acknowledge(store.getState().preferences.answer);
       remember(() => device.takeBack(kind, id, before, after, { taps }), place);
       return true;
     },

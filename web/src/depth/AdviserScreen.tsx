@@ -3,6 +3,7 @@ import { Choice, Choices } from '../app/Choice.tsx';
 import {
   adviseDepth,
   CROP_FACTS,
+  CROWN_HOLDS_FROM_M,
   CROPS,
   FORECASTS,
   LEVERS,
@@ -199,8 +200,8 @@ function Adviser({
               )}
               {conditions.crop === 'corn' && (
                 <p className="small">
-                  Under 1½ in (4 cm) the crown sits too high: weak, floppy plants, and roots that
-                  take up herbicide.
+                  Under {units.show(CROWN_HOLDS_FROM_M, 'seedDepth')} the crown sits too high: weak,
+                  floppy plants, and roots that take up herbicide.
                 </p>
               )}
               {advice.checkMore && (

@@ -1,5 +1,6 @@
 import {
   COVERS,
+  CROWN_HOLDS_FROM_M,
   FEELS,
   plantDepth,
   stageName,
@@ -269,7 +270,7 @@ function PairForm({
               {units.show(depths[1].depthM, 'seedDepth')}: {LATE_WORDS[whyLate(dig)]}.
             </strong>{' '}
             {depths.some((one) => one?.tooShallowToTell) &&
-              'Reckoned from the crown and under 1½ in: the crown sits higher there, so this cannot tell the depth.'}
+              `Computed from the crown and under ${units.show(CROWN_HOLDS_FROM_M, 'seedDepth')}: the crown sits higher there, so this cannot tell the depth.`}
           </>
         )}
       </p>

@@ -1,4 +1,5 @@
 import {
+  CROWN_HOLDS_FROM_M,
   PLACED_APART_M,
   stageName,
   type PlantReading,
@@ -115,7 +116,7 @@ export function lateWords({ late }: PlantReading, units: Units): FindingWords[] 
   if (late.tooShallow > 0)
     words.push({
       tone: 'plain',
-      says: `${late.tooShallow} of the pairs were reckoned from a crown that sits under 1½ in (4 cm): there the crown is shallower too, and the depth cannot be told this way.`,
+      says: `${late.tooShallow} of the pairs were reckoned from a crown that sits under ${units.show(CROWN_HOLDS_FROM_M, 'seedDepth')}: there the crown is shallower too, and the depth cannot be told this way.`,
       next: 'Dig younger plants, with their seed on.',
     });
   return words;

@@ -154,7 +154,7 @@ function FlagForm({
         />
         <TextInput
           label="Zone or treatment (optional)"
-          description="What is compared: sandy rise, 2 in deep …"
+          description="What is compared: sandy rise, planted deeper …"
           {...form.getInputProps('zone')}
         />
       </div>

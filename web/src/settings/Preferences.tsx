@@ -1,11 +1,12 @@
 import { SegmentedControl, useMantineColorScheme } from '@mantine/core';
-import { unitsChosen } from '../data/preferences.ts';
+import { Choice } from '../app/Choice.tsx';
+import { answerChosen, handChosen, unitsChosen } from '../data/preferences.ts';
 import { useAppDispatch, useAppSelector } from '../data/store.ts';
 
 /** Units and light, for the person at this device. */
 export function Preferences() {
   const dispatch = useAppDispatch();
-  const units = useAppSelector((state) => state.preferences.units);
+  const { units, answer, hand } = useAppSelector((state) => state.preferences);
   const { colorScheme, setColorScheme } = useMantineColorScheme();
   return (
     <section className="sheet stack tight">
@@ -32,6 +33,25 @@ export function Preferences() {
           ]}
         />
       </div>
+      <Choice
+        label="After each count or entry in the field"
+        options={[
+          { value: 'vibration', says: 'vibration' },
+          { value: 'sound', says: 'a short tone' },
+          { value: 'none', says: 'nothing' },
+        ]}
+        value={answer}
+        onChange={(next) => dispatch(answerChosen(next!))}
+      />
+      <Choice
+        label="The phone is in the"
+        options={[
+          { value: 'right', says: 'right hand' },
+          { value: 'left', says: 'left hand' },
+        ]}
+        value={hand}
+        onChange={(next) => dispatch(handChosen(next!))}
+      />
       <p className="small soft">
         Press <kbd>?</kbd> anywhere for the keys.
       </p>

@@ -317,11 +317,7 @@ function ReadTo({
     <div className="stack tight">
       <QuantityInput
         label="Where did you stop reading the tape?"
-        description={
-          readToM === null
-            ? 'Until you answer, blank tape before the first and after the last plant is not counted.'
-            : 'Blank tape up to there counts as skips.'
-        }
+        description="Blank tape up to there counts as skips. Until you answer, blank ends do not count."
         kind="rowLength"
         entered={entered}
         onEntered={setEntered}
@@ -329,15 +325,19 @@ function ReadTo({
           if (entered.value !== null && entered.value !== readToM) onReadTo(entered.value);
         }}
       />
-      {readToM === null && (
-        <div className="field-actions" style={{ gridTemplateColumns: '1fr 1fr' }}>
-          {answers.map(({ atM, says }) => (
-            <Button key={says} variant="default" h={48} onClick={() => onReadTo(atM)}>
-              {says}
-            </Button>
-          ))}
-        </div>
-      )}
+      <div className="field-actions" style={{ gridTemplateColumns: '1fr 1fr' }}>
+        {answers.map(({ atM, says }) => (
+          <Button
+            key={says}
+            variant="default"
+            h={48}
+            aria-pressed={atM === readToM}
+            onClick={() => onReadTo(atM)}
+          >
+            {says}
+          </Button>
+        ))}
+      </div>
     </div>
   );
 }

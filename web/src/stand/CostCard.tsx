@@ -36,8 +36,7 @@ export function CostCard({ stand }: { stand: WalkStand }) {
           </>
         )}
         . The low end counts every plant, the high end discounts late ones
-        {cost.spacing ? ' and follows the school that counts every inch of spacing' : ''}; the
-        curves are this app’s own.
+        {cost.spacing ? ' and takes a loss for uneven spacing' : ''}; the curves are this app’s own.
       </p>
       {editing && <FullYieldDialog crop={crop} onClose={() => setEditing(false)} />}
     </section>

@@ -29,6 +29,10 @@ export const Keyboard = memo(function Keyboard({
     [
       ['1', () => tap('inStep')],
       ['space', () => tap('inStep')],
+      // Where the browser hands them on: the keys of the phone, and of a headset.
+      ['AudioVolumeUp', () => tap('inStep')],
+      ['AudioVolumeDown', () => tap('oneBehind')],
+      ['MediaPlayPause', () => tap('inStep')],
       ['2', () => tap('oneBehind')],
       ['3', () => tap('twoBehind')],
       ['z', undo],

@@ -84,7 +84,7 @@ export function findingWords(finding: StandFinding): FindingWords {
       return {
         tone: 'act',
         says: `${numbers(finding.rows)} ${finding.rows.length === 1 ? 'has' : 'have'} more plants behind than the other rows at stop after stop (${finding.rows.map(({ share }) => percent(share)).join(', ')} behind).`,
-        next: 'Dig a late plant and its neighbour: depth apart by ½ in (13 mm) or more points to placement, the same depth to soil or seed.',
+        next: 'Dig a late plant and its neighbour: different depths point to placement, the same depth to soil or seed.',
       };
     case 'unevenStages':
       return {

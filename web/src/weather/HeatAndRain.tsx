@@ -55,8 +55,15 @@ export default function HeatAndRain({
   }
   const known = sums.flatMap((sum, i) => (sum === null ? [] : [[i, sum] as const]));
   const missing = heat.filter((day) => day.heat === null).length;
+  const filled = heat.filter((day) => day.from === 'days around it').length;
+  /** The last day that the sum holds. */
+  const until = heat[known.at(-1)?.[0] ?? 0]!.on;
   const total = sums.at(-1) ?? known.at(-1)?.[1] ?? 0;
-  const from = new Set(heat.flatMap(({ from: source }) => source ?? []));
+  const from = new Set(
+    heat.flatMap(({ from: source }) =>
+      source === null || source === 'days around it' ? [] : source,
+    ),
+  );
   // What the forecast says matters while plants or their next leaves are waited for.
   const coming = sums.at(-1) !== null && predicted ? ahead : [];
   const toCome = coming.reduce<number[]>(
@@ -83,7 +90,7 @@ export default function HeatAndRain({
           height={HEIGHT}
           style={{ display: 'block' }}
           role="img"
-          aria-label={`Since planting ${units.show(total, 'heat')} of heat and ${units.show(rained, 'rain')} of rain, until ${shortDate(heat.at(-1)!.on)}`}
+          aria-label={`Since planting ${units.show(total, 'heat')} of heat and ${units.show(rained, 'rain')} of rain, until ${shortDate(until)}`}
         >
           {spells.map(({ spell, from: since, to }) => (
             <rect
@@ -193,7 +200,7 @@ export default function HeatAndRain({
       <p>
         <strong>{units.show(total, 'heat')}</strong> of heat and{' '}
         <strong>{units.show(rained, 'rain')}</strong> of rain since planting, until{' '}
-        {shortDate(heat.at(-1)!.on)}
+        {shortDate(until)}
         {reached ? `; heat for plants to be up was there by ${shortDate(reached)}` : ''}.
       </p>
       <ComesUp planting={planting} weather={weather} />
@@ -210,6 +217,8 @@ export default function HeatAndRain({
             : ''
           : ' (no soil temperature)'}
         , bars: rain, at most {units.show(wettest, 'rain')} a day.
+        {filled > 0 &&
+          ` ${filled} ${filled === 1 ? 'day was' : 'days were'} not measured: the mean of the days around is taken (default).`}
         {missing > 0 &&
           ` ${missing} ${missing === 1 ? 'day was' : 'days were'} not measured: the sum ends there.`}
         {newest && newest < heat.at(-1)!.on ? ` Newest: ${shortDate(newest)}.` : ''}{' '}

@@ -39,11 +39,11 @@ describe('a station’s file', () => {
     await here.press('Keep 18 days');
     await here.mentions(/18 days, May 1, 2027 to May 20, 2027, daily; soil temperature at 2 in\./);
 
-    // The field's heat follows; where a day is missing the sum ends, and says so.
+    // The field’s heat follows; a day or two that are missing are as those around them, and it says so.
     const field = within(station()).getByRole('checkbox', { name: 'Windmill East' });
     await here.user.click(field);
     await openCorn(here);
-    await here.mentions(/2 days were not measured: the sum ends there\./);
+    await here.mentions(/2 days were not measured: the mean of the days around is taken/);
     await here.mentions(/May 5 to May 7: heavy rain, then sun/);
 
     // Brought again, its columns are known, and what overlaps is replaced.
