@@ -188,7 +188,6 @@ const shots: {
   {
     name: 'gaps-phone',
     size: PHONE,
-    whole: true,
     go: async (page) => {
       await capture(page);
       await page.goto(page.url().replace(/(\?.*)?$/, '?stop=1'));
