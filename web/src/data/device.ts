@@ -650,9 +650,13 @@ export class Device {
     if (current === null) return;
     const season = this.chosen?.current === current ? this.chosen.season : current;
     if (season === this.sync.season) return;
+    await this.showSeason(season);
+    this.loop.soon(0);
+  }
+
+  private async showSeason(season: number): Promise<void> {
     this.store.dispatch(learnt({ season }));
     await this.view.load(season);
-    this.loop.soon(0);
   }
 
   /** Opens another season on this device: what it holds of it at once, the rest when there is a network. */
@@ -666,8 +670,7 @@ export class Device {
         ...seasons,
         [season]: { ...held, openedAt: new Date(this.clock.now()).toISOString() },
       });
-    this.store.dispatch(learnt({ season }));
-    await this.view.load(season);
+    await this.showSeason(season);
     this.loop.atOnce();
   }
 
@@ -704,6 +707,8 @@ export class Device {
     this.shownAt = performance.now();
     this.say({ keys: arrived.map(({ key }) => key), parents: arrived.map(({ parent }) => parent) });
     await this.view.showArrived(arrived);
+    // It says which season it is in.
+    if (arrived.some(({ key }) => key.startsWith('workspace '))) await this.followSeason();
   }
 
   private learn(facts: Extract<Word, { learnt: unknown }>['learnt']): void {
