@@ -3,6 +3,7 @@ import { lazy, Suspense, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useStable } from '../app/useStable.ts';
 import { useChildren, useDevice } from '../data/hooks.ts';
+import { newestFirst } from '../data/newestFirst.ts';
 
 const FarFromLast = lazy(() => import('./FarFromLast.tsx'));
 
@@ -20,7 +21,7 @@ export function useFinishWalk(
     .filter(
       ({ id, data }) => data.purpose === 'stand' && data.finishedAt !== null && id !== walk.id,
     )
-    .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1));
+    .sort(newestFirst);
   const end = useStable(() => {
     setComparing(false);
     const finished = device.put(
@@ -31,7 +32,9 @@ export function useFinishWalk(
     if (finished.ok) void navigate(`/walks/${walk.id}/result`);
     else onProblem(Object.values(finished.problems)[0] ?? null);
   });
-  const finish = useStable(() => (last ? setComparing(true) : end()));
+  // A walk of an earlier day, entered from paper, does not become the newest result: there is nothing to ask.
+  const becomesNewest = last !== undefined && last.data.startedAt < walk.data.startedAt;
+  const finish = useStable(() => (becomesNewest ? setComparing(true) : end()));
   const question = comparing && last && (
     <Suspense>
       <FarFromLast walkId={walk.id} last={last} onEnd={end} onClose={() => setComparing(false)} />

@@ -162,6 +162,20 @@ describe('a stand walk', () => {
   });
 });
 
+describe('a walk of an earlier day than the last one', () => {
+  it('ends without a question however far it is from it: it does not become the newest result', async () => {
+    const here = await openApp(`${plantingOf('Long Forty')}/walk`, { phone: true });
+    await here.press('Done on another day');
+    await here.fill('Done on', '2027-05-20');
+    await here.press('Start the walk');
+    await here.arrives(/^\/walks\//);
+    await here.tap('[data-tally=inStep]');
+    await here.press('Finish the walk');
+    await here.arrives(/\/result$/);
+    expect(screen.queryByText(/This walk found/)).toBeNull();
+  });
+});
+
 describe('bad input is refused beside its field, and nothing typed is lost', () => {
   it('in a planting', async () => {
     const here = await openApp(plantingOf('Windmill East'));
