@@ -8,7 +8,11 @@ const LEADS_ON =
 /** Keys pressed on one screen. */
 const MOST = 14;
 
+const KEYS = 'main button, main [role=radio], main [role=checkbox]';
+
 interface Key {
+  /** Among all that `KEYS` finds. */
+  index: number;
   name: string;
   left: number;
   top: number;
@@ -16,31 +20,30 @@ interface Key {
 
 /** Everything a thumb can press on a screen, and where it is; counts in names left out, and what was entered, which grows. */
 const keysOf = (page: Page): Promise<Key[]> =>
-  page.evaluate(() =>
-    [
-      ...document.querySelectorAll<HTMLElement>(
-        'main button, main [role=radio], main [role=checkbox]',
-      ),
-    ].flatMap((one) => {
-      const { left, top, width, height } = one.getBoundingClientRect();
-      if (width === 0 || height === 0 || one.closest('ul, [aria-label="Seeds of this row"]'))
-        return [];
-      const said = one.getAttribute('aria-label') ?? one.textContent ?? '';
-      if (/^Row /.test(said)) return [];
-      // What stays at the foot of the window does so however the page is scrolled.
-      const fixed = [
-        ...(function* () {
-          for (let at: HTMLElement | null = one; at; at = at.parentElement) yield at;
-        })(),
-      ].some((at) => getComputedStyle(at).position === 'fixed');
-      return [
-        {
-          name: one.dataset.stage ?? said.replaceAll(/\d[\d.,]*/g, '#').trim(),
-          left: Math.round(left),
-          top: Math.round(fixed ? top : top + scrollY),
-        },
-      ];
-    }),
+  page.evaluate(
+    (selector) =>
+      [...document.querySelectorAll<HTMLElement>(selector)].flatMap((one, index) => {
+        const { left, top, width, height } = one.getBoundingClientRect();
+        if (width === 0 || height === 0 || one.closest('ul, [aria-label="Seeds of this row"]'))
+          return [];
+        const said = one.getAttribute('aria-label') ?? one.textContent ?? '';
+        if (/^Row /.test(said)) return [];
+        // What stays at the foot of the window does so however the page is scrolled.
+        const fixed = [
+          ...(function* () {
+            for (let at: HTMLElement | null = one; at; at = at.parentElement) yield at;
+          })(),
+        ].some((at) => getComputedStyle(at).position === 'fixed');
+        return [
+          {
+            index,
+            name: one.dataset.stage ?? said.replaceAll(/\d[\d.,]*/g, '#').trim(),
+            left: Math.round(left),
+            top: Math.round(fixed ? top : top + scrollY),
+          },
+        ];
+      }),
+    KEYS,
   );
 
 /** Presses the keys of a screen, each once; none of them may be elsewhere afterwards. */
@@ -52,22 +55,10 @@ async function pressAll(page: Page, screen: string): Promise<void> {
     const next = before.find(({ name }) => !pressed.has(name) && !LEADS_ON.test(name));
     if (!next || pressed.size === MOST) return;
     pressed.add(next.name);
-    const did = await page.evaluate((wanted) => {
-      const key = [
-        ...document.querySelectorAll<HTMLButtonElement>(
-          'main button, main [role=radio], main [role=checkbox]',
-        ),
-      ].find(
-        (one) =>
-          (
-            one.dataset.stage ??
-            (one.getAttribute('aria-label') ?? one.textContent ?? '').replaceAll(/\d[\d.,]*/g, '#')
-          ).trim() === wanted,
-      );
-      key?.click();
-      return key !== undefined && !key.disabled;
-    }, next.name);
-    if (!did) continue;
+    const key = page.locator(KEYS).nth(next.index);
+    if (await key.isDisabled()) continue;
+    // Not by the mouse: it would scroll, or wait until nothing lies over the key.
+    await key.evaluate((one: HTMLElement) => one.click());
     // The drawing that waits for a pause of the thumb has come by then.
     await page.waitForTimeout(300);
     expect(page.url(), `${screen}: “${next.name}” leads away`).toBe(here);

@@ -7,14 +7,14 @@ import { useEffect, useRef } from 'react';
 export function useHeading(pathname: string): void {
   const first = useRef(true);
   useEffect(() => {
-    const came = !first.current;
+    let led = first.current;
     first.current = false;
-    let led = !came;
     const look = () => {
       const heading = document.querySelector<HTMLElement>('main h1');
       const says = heading?.textContent?.trim();
       if (!heading || !says) return;
-      document.title = `${says}, Sendero`;
+      const title = `${says}, Sendero`;
+      if (document.title !== title) document.title = title;
       const at = document.activeElement;
       if (!led && (at === null || at === document.body || at.closest('header') !== null)) {
         heading.tabIndex = -1;

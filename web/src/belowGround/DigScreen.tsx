@@ -87,7 +87,7 @@ function Digging({
   const choose = (next: number | null) => {
     setRow(next);
     setAt(null);
-    // The soil of another row is told anew.
+    // Each row has its own soil moisture.
     if (next !== row) setMoist(null);
   };
   const found = (state: SeedState) => {

@@ -5,7 +5,7 @@ const TONE = { hertz: 880, seconds: 0.06, loudness: 0.15 };
 
 let sounds: AudioContext | undefined;
 
-/** Says that an entry was taken, for whoever looks at the row and not at the screen; a browser that cannot is quiet. */
+/** Confirms an entry by vibration or a short tone, so that nobody has to look at the screen. Does nothing where the browser has neither. */
 export function acknowledge(answer: Answer): void {
   if (answer === 'vibration') navigator.vibrate?.(VIBRATION_MS);
   if (answer !== 'sound' || typeof AudioContext === 'undefined') return;

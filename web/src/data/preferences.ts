@@ -11,7 +11,7 @@ export interface Preferences {
   stepOrder: StopStep[];
   /** Counts in the head, and taps the number. */
   countsInHead: boolean;
-  /** What says that an entry was taken, while the eyes are on the row. */
+  /** How each entry is confirmed: people look at the row, not at the screen. */
   answer: Answer;
   /** The hand that holds the phone. */
   hand: 'right' | 'left';

@@ -130,12 +130,7 @@ function StartTrenchForm({
         onChange={(next) => form.setFieldValue('seedsPerRow', next!)}
       />
       <GaugeForm onGauge={(gauge) => form.setFieldValue('gauge', gauge)} />
-      <DayOfWork
-        on={form.values.on}
-        from={planting.data.plantedOn}
-        error={form.errors.on}
-        onChange={(on) => form.setFieldValue('on', on)}
-      />
+      <DayOfWork from={planting.data.plantedOn} {...form.getInputProps('on')} />
       {Object.entries(form.errors)
         .filter(([name]) => !['targetM', 'toleranceM', 'on'].includes(name))
         .map(([name, text]) => (

@@ -1,6 +1,7 @@
 import { checksDue, FIELD_CHANGES, type CheckDue, type FieldChange } from '@sendero/core';
 import { useMemo } from 'react';
 import { useAll, useChildrenOfEach, useDevice, useToday, useWalksRead } from '../data/hooks.ts';
+import { newestFirst } from '../data/newestFirst.ts';
 import { useTrails, type PlantingOnTrail } from '../trail/useTrails.ts';
 
 export interface PlantingDay {
@@ -41,9 +42,7 @@ export function usePlantingDays(): PlantingDay[] {
         .flatMap(({ id }) => stops[checks.findIndex((check) => check.id === id)] ?? [])
         .flatMap(({ id }) => seenAt.get(id) ?? [])
         .map(({ data }) => data);
-      const newest = [...one.checks].sort((a, b) =>
-        a.data.startedAt < b.data.startedAt ? 1 : -1,
-      )[0];
+      const newest = [...one.checks].sort(newestFirst)[0];
       return [
         {
           one,

@@ -1,6 +1,7 @@
 import { readTrenchCheck, trenchStop, type TrenchCheck } from '@sendero/core';
 import { useMemo } from 'react';
 import { selectOne, useChildren, useChildrenOfEach, useWalksRead } from '../data/hooks.ts';
+import { newestFirst } from '../data/newestFirst.ts';
 import { useAppSelector } from '../data/store.ts';
 
 /**
@@ -35,5 +36,5 @@ export function useNewestCheck(plantingId: string | undefined): string | undefin
   const walks = useChildren('walk', 'plantingId', plantingId);
   return walks
     .filter(({ data }) => data.purpose === 'trench' && data.finishedAt)
-    .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1))[0]?.id;
+    .sort(newestFirst)[0]?.id;
 }

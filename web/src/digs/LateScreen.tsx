@@ -9,6 +9,7 @@ import {
   whyLate,
   type Crop,
   type PlantDig,
+  type DugPlant,
 } from '@sendero/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -236,6 +237,18 @@ function PairForm({
   const { plant, neighbour } = dig;
   const beside = neighbour ?? newPlant(null);
   const depths = [plantDepth(plant), plantDepth(beside)];
+  const both = [
+    {
+      name: 'the late one',
+      plant,
+      onPlant: (next: DugPlant) => onChange({ ...dig, plant: next }),
+    },
+    {
+      name: 'its neighbour',
+      plant: beside,
+      onPlant: (next: DugPlant) => onChange({ ...dig, neighbour: next }),
+    },
+  ];
   return (
     <DigSheet title={title} onDone={onDone}>
       <Choice
@@ -276,42 +289,13 @@ function PairForm({
       </p>
       <Fold summary="Stage, how depth is read, roots">
         <div className={styles.pair}>
-          <div className="stack tight">
-            <StageAndWay
-              crop={crop}
-              name="the late one"
-              plant={plant}
-              onPlant={(next) => onChange({ ...dig, plant: next })}
-            />
-            <RootFields
-              name="the late one"
-              plant={plant}
-              onPlant={(next) => onChange({ ...dig, plant: next })}
-            />
-            <MoreDepths
-              name="the late one"
-              plant={plant}
-              onPlant={(next) => onChange({ ...dig, plant: next })}
-            />
-          </div>
-          <div className="stack tight">
-            <StageAndWay
-              crop={crop}
-              name="its neighbour"
-              plant={beside}
-              onPlant={(next) => onChange({ ...dig, neighbour: next })}
-            />
-            <RootFields
-              name="its neighbour"
-              plant={beside}
-              onPlant={(next) => onChange({ ...dig, neighbour: next })}
-            />
-            <MoreDepths
-              name="its neighbour"
-              plant={beside}
-              onPlant={(next) => onChange({ ...dig, neighbour: next })}
-            />
-          </div>
+          {both.map((one) => (
+            <div key={one.name} className="stack tight">
+              <StageAndWay crop={crop} {...one} />
+              <RootFields {...one} />
+              <MoreDepths {...one} />
+            </div>
+          ))}
         </div>
       </Fold>
       <Choice

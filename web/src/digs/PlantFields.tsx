@@ -49,18 +49,15 @@ export const withDepth = (plant: DugPlant, valueM: number | null, typed: string)
     ? { ...plant, depthM: valueM, mesocotylM: null, typed }
     : { ...plant, mesocotylM: valueM, depthM: null, typed };
 
-/** The stage of a dug plant, and how its depth is read. */
-export function StageAndWay({
-  crop,
-  name,
-  plant,
-  onPlant,
-}: {
-  crop: Crop;
+interface PlantProps {
+  /** What its labels call it: “this plant”, “its neighbour”. */
   name: string;
   plant: DugPlant;
   onPlant(plant: DugPlant): void;
-}) {
+}
+
+/** The stage of a dug plant, and how its depth is read. */
+export function StageAndWay({ crop, name, plant, onPlant }: PlantProps & { crop: Crop }) {
   return (
     <div className="row" style={{ alignItems: 'end' }}>
       <NativeSelect
@@ -86,15 +83,7 @@ export function StageAndWay({
 }
 
 /** Depths that are asked only of some plants: after all keys, so that they move none when they come. */
-export function MoreDepths({
-  name,
-  plant,
-  onPlant,
-}: {
-  name: string;
-  plant: DugPlant;
-  onPlant(plant: DugPlant): void;
-}) {
+export function MoreDepths({ name, plant, onPlant }: PlantProps) {
   const units = useUnits();
   return (
     <>
@@ -118,15 +107,7 @@ export function MoreDepths({
 }
 
 /** Roots of a plant, and the slot they grow in. */
-export function RootFields({
-  name,
-  plant,
-  onPlant,
-}: {
-  name: string;
-  plant: DugPlant;
-  onPlant(plant: DugPlant): void;
-}) {
+export function RootFields({ name, plant, onPlant }: PlantProps) {
   const yesNo = (value: boolean | null) => (value === null ? null : value ? 'yes' : 'no');
   const told = (value: 'yes' | 'no' | null) => (value === null ? null : value === 'yes');
   const yesOrNo = [

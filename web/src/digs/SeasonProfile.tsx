@@ -2,6 +2,7 @@ import { plantDepth, type DrawnSeed, type WalkStand } from '@sendero/core';
 import { useMemo } from 'react';
 import { useAppSelector } from '../data/store.ts';
 import { sameItems, selectChildren } from '../data/hooks.ts';
+import { newestFirst } from '../data/newestFirst.ts';
 import { SoilProfile, SoilProfileKey } from '../depth/SoilProfile.tsx';
 import { useTrenchCheck } from '../depth/useTrenchCheck.ts';
 
@@ -15,7 +16,7 @@ export function SeasonProfile({ stand }: { stand: WalkStand }) {
       ),
     sameItems,
   );
-  const newest = [...checks].sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1))[0];
+  const newest = [...checks].sort(newestFirst)[0];
   const check = useTrenchCheck(newest?.id);
   const rows = useMemo(() => {
     const dug = new Map<number, DrawnSeed[]>();

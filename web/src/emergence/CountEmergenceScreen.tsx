@@ -346,9 +346,18 @@ function Before({ length, isNow }: { length: LengthReading; isNow(visit: LengthV
 /** Plants in a length, as they are typed. */
 const WHOLE = /^\s*\d{1,4}\s*$/;
 const NOT_WHOLE = 'Enter a whole number, 0 or more.';
-const isBad = (text: string) => text.trim() !== '' && !WHOLE.test(text);
 /** The rate says about how many seeds lie there: three times as many plants is a slip of the hand. Sendero default. */
 const tooMany = (up: number, sown: number) => up > 3 * sown + 3;
+/** What is wrong with a typed count; null: nothing, also while nothing is typed. @param before plants that are up besides */
+function wrongCount(text: string, sown: number, before = 0): string | null {
+  if (text.trim() === '') return null;
+  if (!WHOLE.test(text)) return NOT_WHOLE;
+  return tooMany(before + Number(text), sown)
+    ? `More than the ${sown.toFixed(0)} seeds sown there. Check the number: it is not counted.`
+    : null;
+}
+const isCount = (text: string, sown: number, before = 0) =>
+  text.trim() !== '' && wrongCount(text, sown, before) === null;
 
 /** The quick form: one number a row. */
 function Numbers({
@@ -374,11 +383,7 @@ function Numbers({
         const now = nowOf(length);
         const before = length.visits.filter((visit) => visit !== now).at(-1)?.emerged ?? 0;
         const text = typed[length.id] ?? (now ? String(now.fresh) : '');
-        const wrong = isBad(text)
-          ? NOT_WHOLE
-          : tooMany(before + Number(text), length.sown)
-            ? `More than the ${length.sown.toFixed(0)} seeds sown there. Check the number: it is not counted.`
-            : null;
+        const wrong = wrongCount(text, length.sown, before);
         return (
           <div key={length.id} style={{ display: 'contents' }}>
             <label htmlFor={`new-${length.id}`}>{names[i]!.name}</label>
@@ -401,8 +406,7 @@ function Numbers({
               onChange={(event) => {
                 const next = event.currentTarget.value;
                 setTyped({ ...typed, [length.id]: next });
-                if (WHOLE.test(next) && !tooMany(before + Number(next), length.sown))
-                  onCount(i, Number(next));
+                if (isCount(next, length.sown, before)) onCount(i, Number(next));
               }}
               onKeyDown={(event) => {
                 if (event.key !== 'Enter') return;
@@ -435,11 +439,7 @@ function AllStanding({
   const [open, setOpen] = useState(all);
   const [text, setText] = useState(all ? String(now.count.data.plants) : '');
   const lost = all ? now.missing : 0;
-  const wrong = isBad(text)
-    ? NOT_WHOLE
-    : tooMany(Number(text), length.sown)
-      ? `More than the ${length.sown.toFixed(0)} seeds sown there. Check the number: it is not counted.`
-      : null;
+  const wrong = wrongCount(text, length.sown);
   return (
     <div className="stack tight">
       {!open ? (
@@ -461,7 +461,7 @@ function AllStanding({
             onChange={(event) => {
               setText(event.currentTarget.value);
               const next = event.currentTarget.value;
-              if (WHOLE.test(next) && !tooMany(Number(next), length.sown)) onAll(Number(next));
+              if (isCount(next, length.sown)) onAll(Number(next));
             }}
           />
           {wrong && (

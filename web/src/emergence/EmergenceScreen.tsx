@@ -7,8 +7,8 @@ import { EnterFromPaper } from '../fields/DayOfWork.tsx';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice } from '../app/Choice.tsx';
 import { longDate, shortDate } from '../app/dates.ts';
-import { useOfferUndo } from '../app/Undo.tsx';
-import { useDevice, useOne } from '../data/hooks.ts';
+import { useRemove } from '../app/Undo.tsx';
+import { useOne } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { EmergenceCurves } from './EmergenceCurves.tsx';
 import { EmergenceStrips } from './EmergenceStrips.tsx';
@@ -254,9 +254,8 @@ function HowItGoes() {
 
 /** The lengths themselves: where they are, what they hold. */
 function Lengths({ lengths, plantingId }: { lengths: LengthReading[]; plantingId: string }) {
-  const device = useDevice();
   const units = useUnits();
-  const offer = useOfferUndo();
+  const remove = useRemove();
   const names = lengthNames(lengths);
   const [editing, setEditing] = useState<string | null>(
     () => lengths.find(({ id }) => draftNames().includes(`flaggedLength ${id}`))?.id ?? null,
@@ -299,13 +298,7 @@ function Lengths({ lengths, plantingId }: { lengths: LengthReading[]; plantingId
             </button>
             <button
               className="tool bare"
-              onClick={() => {
-                device.remove('flaggedLength', length.id);
-                offer({
-                  says: `${names[i]!.name} taken out.`,
-                  undo: () => device.restore('flaggedLength', length.id),
-                });
-              }}
+              onClick={() => remove('flaggedLength', length.id, `${names[i]!.name} taken out.`)}
               aria-label={`Take out: ${names[i]!.name}`}
             >
               Take out

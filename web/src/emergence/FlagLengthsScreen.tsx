@@ -194,12 +194,7 @@ function FlagForm({
         minRows={2}
         {...form.getInputProps('place')}
       />
-      <DayOfWork
-        on={form.values.on}
-        from={plantedOn}
-        error={form.errors.on}
-        onChange={(on) => form.setFieldValue('on', on)}
-      />
+      <DayOfWork from={plantedOn} {...form.getInputProps('on')} />
       <div className="row">
         <Button type="submit" h={52} size="md">
           Flag {chosen.length === 1 ? 'it' : `${chosen.length} lengths`}, and count

@@ -1,6 +1,6 @@
 import { addDays } from '@sendero/core';
 import { Button, TextInput } from '@mantine/core';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { longDate, shortDate } from '../app/dates.ts';
 import { useToday } from '../data/hooks.ts';
@@ -12,21 +12,19 @@ export function dayProblem(on: string, from: string, today: string): string | nu
     : `Choose a day from ${longDate(from)} to today, ${longDate(today)}.`;
 }
 
-/** The day of work: today (''), which it stays however long the form is open, or an earlier one when it is entered from paper. */
-export function DayOfWork({
-  on,
-  from,
-  error,
-  onChange,
-}: {
-  on: string;
-  /** The earliest day there can be. */
+interface DayField {
+  /** ISO date; '' for today. */
+  value?: string;
+  /** No day before it, ISO date. */
   from: string;
-  error?: React.ReactNode;
+  error?: ReactNode;
   onChange(on: string): void;
-}) {
+}
+
+/** The day of work: today (''), which it stays however long the form is open, or an earlier one when it is entered from paper. */
+export function DayOfWork({ value = '', ...field }: DayField) {
   const [asked, setAsked] = useState(false);
-  if (!asked && on === '')
+  if (!asked && value === '')
     return (
       <div>
         <Button variant="default" h={44} onClick={() => setAsked(true)}>
@@ -34,7 +32,7 @@ export function DayOfWork({
         </Button>
       </div>
     );
-  return <DayInput on={on} from={from} error={error} onChange={onChange} />;
+  return <DayInput value={value} {...field} />;
 }
 
 /** Work of an earlier day is entered from paper: which day, then the screen of that work. */
@@ -60,7 +58,7 @@ export function EnterFromPaper({ from, to }: { from: string; to: string }) {
         if (!problem && on !== '') void navigate(`${to}?on=${on}`);
       }}
     >
-      <DayInput on={on} from={from} onChange={setOn} />
+      <DayInput value={on} from={from} onChange={setOn} />
       <Button type="submit" variant="default" h={52} disabled={problem !== null || on === ''}>
         Enter it
       </Button>
@@ -76,17 +74,7 @@ export function useDayOfWork(from: string): string {
   return on !== null && dayProblem(on, from, today) === null ? on : today;
 }
 
-function DayInput({
-  on,
-  from,
-  error,
-  onChange,
-}: {
-  on: string;
-  from: string;
-  error?: React.ReactNode;
-  onChange(on: string): void;
-}) {
+function DayInput({ value = '', from, error, onChange }: DayField) {
   const today = useToday();
   return (
     <TextInput
@@ -96,8 +84,8 @@ function DayInput({
       style={{ maxWidth: 240 }}
       min={from}
       max={today}
-      value={on}
-      error={error ?? dayProblem(on, from, today)}
+      value={value}
+      error={error ?? dayProblem(value, from, today)}
       onChange={(event) => onChange(event.currentTarget.value)}
     />
   );

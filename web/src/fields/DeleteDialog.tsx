@@ -1,11 +1,11 @@
 import { isShownIn, type Kept, type Kind } from '@sendero/core';
 import { Button } from '@mantine/core';
-import { useStore } from 'react-redux';
+import { rollup } from 'd3-array';
 import { Dialog } from '../app/Dialog.tsx';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { familyOf } from '../data/familyOf.ts';
 import { sameItems, useDevice, useWalksRead } from '../data/hooks.ts';
-import { useAppSelector, type RootState } from '../data/store.ts';
+import { useAppSelector } from '../data/store.ts';
 
 /** One and several of what can hang on a record. */
 const KIND_WORDS: Partial<Record<Kind, [one: string, several: string]>> = {
@@ -26,15 +26,16 @@ const KIND_WORDS: Partial<Record<Kind, [one: string, several: string]>> = {
   taggedPlant: ['tagged plant', 'tagged plants'],
 };
 
+const OTHERS: [string, string] = ['other entry', 'other entries'];
+
 /** What goes with it, counted. @example familyWords(family) // '1 walk, 4 stops, 48 counts and findings' */
 export function familyWords(family: readonly Kept[]): string {
-  const counts = new Map<string, number>();
-  const others: [string, string] = ['other entry', 'other entries'];
-  for (const { kind } of family) {
-    const name = (KIND_WORDS[kind] ?? others).join('|');
-    counts.set(name, (counts.get(name) ?? 0) + 1);
-  }
-  return [...counts].map(([name, n]) => `${n} ${name.split('|')[n === 1 ? 0 : 1]}`).join(', ');
+  const counts = rollup(
+    family,
+    (alike) => alike.length,
+    ({ kind }) => KIND_WORDS[kind] ?? OTHERS,
+  );
+  return [...counts].map(([[one, several], n]) => `${n} ${n === 1 ? one : several}`).join(', ');
 }
 
 /** Changes of one commit. */
@@ -54,16 +55,9 @@ export function DeleteDialog({
 }) {
   const device = useDevice();
   const offer = useOfferUndo();
-  const store = useStore<RootState>();
-  const walks = useAppSelector(
-    (state) => [
-      ...(kind === 'walk' ? [id] : []),
-      ...familyOf(state, kind, id).flatMap((one) => (one.kind === 'walk' ? one.id : [])),
-    ],
-    sameItems,
-  );
-  const read = useWalksRead(walks);
   const family = useAppSelector((state) => familyOf(state, kind, id), sameItems);
+  const walks = [{ kind, id }, ...family].flatMap((one) => (one.kind === 'walk' ? one.id : []));
+  const read = useWalksRead(walks);
   const season = useAppSelector((state) => state.sync.season);
   // What was seen in a season that is not on the screen may not be on this device.
   const old = family.some(
@@ -73,7 +67,7 @@ export function DeleteDialog({
       !isShownIn(season, (one as Kept<'planting'>).data),
   );
   const remove = () => {
-    const all = [...familyOf(store.getState(), kind, id), { kind, id }];
+    const all = [...family, { kind, id }];
     const inParts = (records: typeof all, op: 'delete' | 'restore') => {
       for (let from = 0; from < records.length; from += AT_ONCE)
         device.putAll(

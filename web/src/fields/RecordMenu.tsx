@@ -1,15 +1,15 @@
 import { canCombine, combine, KIND_NAMES, linksTo, type Kept, type Kind } from '@sendero/core';
-import { Button, Menu, NativeSelect } from '@mantine/core';
-import { DotsHorizontalIcon } from '@radix-ui/react-icons';
+import { Button, NativeSelect } from '@mantine/core';
 import { useState } from 'react';
 import { useStore } from 'react-redux';
 import { Dialog } from '../app/Dialog.tsx';
-import { useOfferUndo } from '../app/Undo.tsx';
+import { useOfferUndo, useRemove } from '../app/Undo.tsx';
 import type { Draft, Marked } from '../data/device.ts';
 import { selectAll, useAll, useDevice } from '../data/hooks.ts';
 import { useAppSelector, type RootState } from '../data/store.ts';
 import type { Archivable } from './Archived.tsx';
 import { DeleteDialog } from './DeleteDialog.tsx';
+import { MoreItem, MoreMenu } from './MoreMenu.tsx';
 
 /** What can be done with a grower, field, planter or planting beside working with it; all of it can be taken back. */
 export function RecordMenu<K extends Archivable>({
@@ -29,6 +29,7 @@ export function RecordMenu<K extends Archivable>({
   const { kind, id } = record;
   const device = useDevice();
   const offer = useOfferUndo();
+  const remove = useRemove();
   const [merging, setMerging] = useState(false);
   const [deleting, setDeleting] = useState(false);
   const { archived } = record.data;
@@ -39,37 +40,29 @@ export function RecordMenu<K extends Archivable>({
   const setArchived = (next: boolean) =>
     device.change(kind, id, (data) => ({ ...data, archived: next }));
   const removeEmpty = () => {
-    device.remove(kind, id);
-    offer({ says: `${name} deleted.`, undo: () => device.restore(kind, id) });
+    remove(kind, id, `${name} deleted.`);
     onDeleted?.();
   };
   return (
     <>
-      <Menu position="bottom-end" width={220}>
-        <Menu.Target>
-          <Button variant="subtle" h={44} px="sm" aria-label={`More about ${name}`}>
-            <DotsHorizontalIcon width={20} height={20} aria-hidden />
-          </Button>
-        </Menu.Target>
-        <Menu.Dropdown>
-          <Item onClick={onEdit}>Edit</Item>
-          <Item
-            onClick={() => {
-              setArchived(!archived);
-              offer({
-                says: archived ? `${name} is back.` : `${name} archived.`,
-                undo: () => setArchived(archived),
-              });
-            }}
-          >
-            {archived ? 'Bring back' : 'Archive'}
-          </Item>
-          {twins.length > 0 && <Item onClick={() => setMerging(true)}>Merge</Item>}
-          {(empty || kind === 'field' || kind === 'planting') && (
-            <Item onClick={() => (empty ? removeEmpty() : setDeleting(true))}>Delete</Item>
-          )}
-        </Menu.Dropdown>
-      </Menu>
+      <MoreMenu name={name}>
+        <MoreItem onClick={onEdit}>Edit</MoreItem>
+        <MoreItem
+          onClick={() => {
+            setArchived(!archived);
+            offer({
+              says: archived ? `${name} is back.` : `${name} archived.`,
+              undo: () => setArchived(archived),
+            });
+          }}
+        >
+          {archived ? 'Bring back' : 'Archive'}
+        </MoreItem>
+        {twins.length > 0 && <MoreItem onClick={() => setMerging(true)}>Merge</MoreItem>}
+        {(empty || kind === 'field' || kind === 'planting') && (
+          <MoreItem onClick={() => (empty ? removeEmpty() : setDeleting(true))}>Delete</MoreItem>
+        )}
+      </MoreMenu>
       {deleting && (
         <DeleteDialog
           record={record}
@@ -88,14 +81,6 @@ export function RecordMenu<K extends Archivable>({
         />
       )}
     </>
-  );
-}
-
-function Item({ onClick, children }: { onClick(): void; children: string }) {
-  return (
-    <Menu.Item onClick={onClick} style={{ minHeight: 44 }}>
-      {children}
-    </Menu.Item>
   );
 }
 

@@ -14,7 +14,7 @@ import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { Parts } from '../app/Parts.tsx';
 import { FileButton } from '../app/FileButton.tsx';
-import { useOfferUndo } from '../app/Undo.tsx';
+import { useOfferUndo, useRemove } from '../app/Undo.tsx';
 import { useAll, useChildren, useDevice } from '../data/hooks.ts';
 import { WhereIAm } from '../position/WhereIAm.tsx';
 import { useUnits } from '../units/useUnits.ts';
@@ -130,6 +130,7 @@ function OneField({
   const device = useDevice();
   const units = useUnits();
   const offerUndo = useOfferUndo();
+  const remove = useRemove();
   const parts = useChildren('fieldPart', 'fieldId', field.id);
   const [drawing, setDrawing] = useState(false);
   const [adding, setAdding] = useState<FieldPart['part'] | null>(null);
@@ -386,12 +387,8 @@ function OneField({
             onName={(name) => changePart({ name })}
             onRemove={() => {
               const { id, data } = part!;
-              device.remove('fieldPart', id);
+              remove('fieldPart', id, `${data.name} taken off.`);
               setPartId(null);
-              offerUndo({
-                says: `${data.name} taken off.`,
-                undo: () => device.restore('fieldPart', id),
-              });
             }}
           />
           <Passes field={field.data} onChange={(change) => changeField(change, null)} />

@@ -2,7 +2,7 @@ import { middleOf, type Boundary, type Kept } from '@sendero/core';
 import { useEffect, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { FileButton } from '../app/FileButton.tsx';
-import { useOfferUndo } from '../app/Undo.tsx';
+import { useRemove } from '../app/Undo.tsx';
 import { useChildren, useDevice } from '../data/hooks.ts';
 import type { GroundPicture } from './MapCanvas.tsx';
 import type { PictureAnswer, PictureQuestion } from './pictureWorker.ts';
@@ -46,7 +46,7 @@ export function Pictures({
   onShow(id: string | null): void;
 }) {
   const device = useDevice();
-  const offerUndo = useOfferUndo();
+  const remove = useRemove();
   const pictures = useChildren('groundPicture', 'fieldId', fieldId);
   const [problem, setProblem] = useState<string | null>(null);
   /** Stops the reading that is under way. */
@@ -104,12 +104,8 @@ export function Pictures({
           <button
             className="tool bare"
             onClick={() => {
-              device.remove('groundPicture', now.id);
+              remove('groundPicture', now.id, `${now.data.name} taken off.`);
               onShow(null);
-              offerUndo({
-                says: `${now.data.name} taken off.`,
-                undo: () => device.restore('groundPicture', now.id),
-              });
             }}
           >
             Take {now.data.name} off

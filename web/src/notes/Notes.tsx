@@ -2,7 +2,7 @@ import { Button, Textarea } from '@mantine/core';
 import { useState } from 'react';
 import type { Note } from '@sendero/core';
 import { shortDate } from '../app/dates.ts';
-import { useOfferUndo } from '../app/Undo.tsx';
+import { useRemove } from '../app/Undo.tsx';
 import { useChildren, useDevice } from '../data/hooks.ts';
 import { KeepOrCancel } from '../fields/KeepOrCancel.tsx';
 import { draftNames } from '../fields/useDraft.ts';
@@ -24,9 +24,8 @@ const useNotes = (place: Place) =>
 
 /** Notes pinned to a place and a box for a new one. What is typed stays until it is kept. */
 export default function Notes({ place }: { place: Place }) {
-  const device = useDevice();
   const notes = useNotes(place);
-  const offer = useOfferUndo();
+  const remove = useRemove();
   return (
     <div className="stack tight">
       {notes.length > 0 && (
@@ -41,10 +40,7 @@ export default function Notes({ place }: { place: Place }) {
               <Button
                 variant="subtle"
                 h={48}
-                onClick={() => {
-                  device.remove('note', id);
-                  offer({ says: 'Note deleted.', undo: () => device.restore('note', id) });
-                }}
+                onClick={() => remove('note', id, 'Note deleted.')}
                 aria-label={`Delete the note: ${data.text.slice(0, 60)}`}
               >
                 Delete

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core';
 import { useEffect, useState } from 'react';
-import { useOfferUndo } from '../app/Undo.tsx';
+import { useRemove } from '../app/Undo.tsx';
 import { useDevice } from '../data/hooks.ts';
 import styles from './PhotoPicture.module.css';
 
@@ -17,7 +17,7 @@ export function PhotoPicture({
   | { /** Takes it from what it belongs to. */ onDelete(): void }
 )) {
   const device = useDevice();
-  const offer = useOfferUndo();
+  const removeRecord = useRemove();
   const [source, setSource] = useState<string | null>(null);
   useEffect(() => {
     let address: string | null = null;
@@ -35,8 +35,7 @@ export function PhotoPicture({
   }, [device, photoId]);
   const remove = () => {
     if ('onDelete' in of) return of.onDelete();
-    device.remove('observation', of.id);
-    offer({ says: 'Photo deleted.', undo: () => device.restore('observation', of.id) });
+    removeRecord('observation', of.id, 'Photo deleted.');
   };
   return (
     <figure className={styles.framed}>

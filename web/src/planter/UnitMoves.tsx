@@ -2,7 +2,7 @@ import type { Kept } from '@sendero/core';
 import { Button, NativeSelect, TextInput } from '@mantine/core';
 import { useState } from 'react';
 import { shortDate } from '../app/dates.ts';
-import { useOfferUndo } from '../app/Undo.tsx';
+import { useOfferUndo, useRemove } from '../app/Undo.tsx';
 import { useChildren, useDevice, useToday } from '../data/hooks.ts';
 import styles from './workshop.module.css';
 
@@ -10,6 +10,7 @@ import styles from './workshop.module.css';
 export function UnitMoves({ planter }: { planter: Kept<'planter'> }) {
   const device = useDevice();
   const offer = useOfferUndo();
+  const remove = useRemove();
   const today = useToday();
   const moves = useChildren('unitMove', 'planterId', planter.id);
   const [rowA, setRowA] = useState('1');
@@ -48,14 +49,7 @@ export function UnitMoves({ planter }: { planter: Kept<'planter'> }) {
               {shortDate(data.on)}, {data.on.slice(0, 4)}: rows {data.rowA} and {data.rowB} changed
               places
             </span>
-            <Button
-              variant="subtle"
-              h={44}
-              onClick={() => {
-                device.remove('unitMove', id);
-                offer({ says: 'Taken out.', undo: () => device.restore('unitMove', id) });
-              }}
-            >
+            <Button variant="subtle" h={44} onClick={() => remove('unitMove', id, 'Taken out.')}>
               Take out
             </Button>
           </div>

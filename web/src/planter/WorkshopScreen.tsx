@@ -32,7 +32,7 @@ import { shortDate } from '../app/dates.ts';
 import { Dialog } from '../app/Dialog.tsx';
 import { csvText } from '../app/csvText.ts';
 import { saveFile } from '../app/saveFile.ts';
-import { useOfferUndo } from '../app/Undo.tsx';
+import { useOfferUndo, useRemove } from '../app/Undo.tsx';
 import { useDevice, useToday } from '../data/hooks.ts';
 import { draftNames } from '../fields/useDraft.ts';
 import type { SeasonOfPlanter } from './seasonOfPlanter.ts';
@@ -69,6 +69,7 @@ function Workshop({ read, before }: { read: SeasonOfPlanter; before: SeasonOfPla
   const units = useUnits();
   const device = useDevice();
   const offer = useOfferUndo();
+  const remove = useRemove();
   const today = useToday();
   const moves = useUnitMoves(planter.id);
   const card = read.card();
@@ -273,12 +274,8 @@ function Workshop({ read, before }: { read: SeasonOfPlanter; before: SeasonOfPla
               variant="subtle"
               h={44}
               onClick={() => {
-                device.remove('workItem', shown.id);
+                remove('workItem', shown.id, 'Item deleted.');
                 setOpen(null);
-                offer({
-                  says: 'Item deleted.',
-                  undo: () => device.restore('workItem', shown.id),
-                });
               }}
             >
               Delete the item

@@ -13,6 +13,7 @@ import { Parts } from '../app/Parts.tsx';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { longDate, shortDate } from '../app/dates.ts';
 import { useDevice, useOne } from '../data/hooks.ts';
+import { newestFirst } from '../data/newestFirst.ts';
 import { PlantingForm } from '../fields/PlantingForm.tsx';
 import { StandScale } from '../stand/StandScale.tsx';
 import { draftNames } from '../fields/useDraft.ts';
@@ -40,10 +41,7 @@ export default function PlantingScreen() {
   const units = useUnits();
   const navigate = useNavigate();
   const [editing, setEditing] = useState(() => draftNames().includes(`planting ${plantingId}`));
-  const finished =
-    one?.walks
-      .filter(({ data }) => data.finishedAt)
-      .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1)) ?? [];
+  const finished = one?.walks.filter(({ data }) => data.finishedAt).sort(newestFirst) ?? [];
   const newest = useWalkStand(finished[0]?.id);
   const pins = usePins(plantingId, one?.marks ?? []);
   if (!one && elsewhere) return <OpenSeason season={elsewhere.data.season} />;
@@ -218,24 +216,22 @@ export default function PlantingScreen() {
                   </span>
                 </li>
               ))}
-              {[...walks]
-                .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1))
-                .map(({ id: walkId, data: walk }) => (
-                  <li key={walkId} className="task">
-                    <div>
-                      <strong>{shortDate(walk.startedOn)}</strong>, {walk.walkedBy}
-                      <div className="small soft">
-                        {METHOD_WORDS[walk.method].label}
-                        {walk.finishedAt ? '' : ', under way'}
-                      </div>
+              {[...walks].sort(newestFirst).map(({ id: walkId, data: walk }) => (
+                <li key={walkId} className="task">
+                  <div>
+                    <strong>{shortDate(walk.startedOn)}</strong>, {walk.walkedBy}
+                    <div className="small soft">
+                      {METHOD_WORDS[walk.method].label}
+                      {walk.finishedAt ? '' : ', under way'}
                     </div>
-                    <span className="row">
-                      <Link to={`/walks/${walkId}`}>Counts</Link>
-                      <Link to={`/walks/${walkId}/result`}>Result</Link>
-                      <MenuOfWalk id={walkId} />
-                    </span>
-                  </li>
-                ))}
+                  </div>
+                  <span className="row">
+                    <Link to={`/walks/${walkId}`}>Counts</Link>
+                    <Link to={`/walks/${walkId}/result`}>Result</Link>
+                    <MenuOfWalk id={walkId} />
+                  </span>
+                </li>
+              ))}
             </ul>
           </section>
         </div>

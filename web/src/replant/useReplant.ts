@@ -7,6 +7,7 @@ import {
 } from '@sendero/core';
 import { useMemo } from 'react';
 import { useAll, useChildren, useOne, useToday, useWorkspace } from '../data/hooks.ts';
+import { newestFirst } from '../data/newestFirst.ts';
 import { useEmergence } from '../emergence/useEmergence.ts';
 import { useWalkStand } from '../stand/useWalkStand.ts';
 
@@ -39,7 +40,7 @@ export function useReplant(plantingId: string | undefined): Replant | null | und
     .sort(
       (a, b) =>
         Number(Boolean(b.data.finishedAt)) - Number(Boolean(a.data.finishedAt)) ||
-        (a.data.startedAt < b.data.startedAt ? 1 : -1),
+        newestFirst(a, b),
     );
   const walk = useWalkStand(newest?.id);
   const emergence = useEmergence(plantingId);

@@ -1,6 +1,7 @@
 import { spreadOfWalks, type Kept, type SpreadKnown } from '@sendero/core';
 import { useMemo } from 'react';
 import { sameItems, selectAll, selectChildren, useAll, useWalksRead } from '../data/hooks.ts';
+import { newestFirst } from '../data/newestFirst.ts';
 import { useAppSelector } from '../data/store.ts';
 
 /** Walks of neighbours looked at: the newest say enough. */
@@ -21,7 +22,7 @@ export function useSpread(planting: Kept<'planting'>): SpreadKnown {
     const others = walks
       .filter((walk) => !own.includes(walk))
       .filter(({ data }) => fieldOf.get(data.plantingId)?.crop === planting.data.crop)
-      .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1))
+      .sort(newestFirst)
       .slice(0, NEIGHBOURS);
     return [
       ...own.map(({ id }) => ({ id, own: true })),

@@ -2,7 +2,7 @@ import { analyseSpacing, idFor, tapeAt, tapeRun, type Tape } from '@sendero/core
 import { Button, TextInput } from '@mantine/core';
 import { useHotkeys } from '@mantine/hooks';
 import { useState } from 'react';
-import { useOfferUndo } from '../app/Undo.tsx';
+import { useRemove } from '../app/Undo.tsx';
 import { useStable } from '../app/useStable.ts';
 import { useEdits } from '../data/useEdits.ts';
 import { newId } from '../data/newId.ts';
@@ -29,7 +29,7 @@ function TapeCapture(props: StepProps) {
   const { crop } = facts.planting.data;
   const device = useDevice();
   const units = useUnits();
-  const offer = useOfferUndo();
+  const remove = useRemove();
   const kept = stop.tapes.find(({ data }) => data.row === row);
   const tape: Tape = kept?.data ?? {
     stopId: stop.id,
@@ -235,12 +235,8 @@ function TapeCapture(props: StepProps) {
             <button
               className="tool bare"
               onClick={() => {
-                device.remove('observation', kept.id);
+                remove('observation', kept.id, 'Tape deleted.');
                 setCursor(0);
-                offer({
-                  says: 'Tape deleted.',
-                  undo: () => device.restore('observation', kept.id),
-                });
               }}
             >
               Delete this tape

@@ -12,7 +12,7 @@ import { useStore } from 'react-redux';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Fold } from '../app/Fold.tsx';
 import { lazyExtra } from '../app/lazyExtra.ts';
-import { useOfferUndo } from '../app/Undo.tsx';
+import { useRemove } from '../app/Undo.tsx';
 import { useStable } from '../app/useStable.ts';
 import { selectChildren, useDevice } from '../data/hooks.ts';
 import { useEdits } from '../data/useEdits.ts';
@@ -109,7 +109,6 @@ function StopCapture({
     if (!byRow) return rows[0] ?? order[0]!;
     return order.find((candidate) => !rows.includes(candidate)) ?? order[0]!;
   });
-  const offer = useOfferUndo();
   const typing = useAppSelector((state) => state.preferences.countsInHead);
   const dispatch = useAppDispatch();
   const setTyping = (next: boolean) => dispatch(countsInHeadChosen(next));
@@ -185,11 +184,8 @@ function StopCapture({
   };
   const [deleting, setDeleting] = useState(false);
   const askDelete = useStable(() => setDeleting(true));
-  const clear = useStable(() => {
-    if (!keptId) return;
-    device.remove('observation', keptId);
-    offer({ says: 'Count deleted.', undo: () => device.restore('observation', keptId) });
-  });
+  const remove = useRemove();
+  const clear = useStable(() => keptId && remove('observation', keptId, 'Count deleted.'));
   const { finish, question } = useFinishWalk(walk, setProblem);
   const tapeLink = `/walks/${walk.id}/stops/${stop.id}/tape${row === null ? '' : `?row=${row}`}`;
 

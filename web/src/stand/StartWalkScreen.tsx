@@ -246,12 +246,7 @@ function StartWalkForm({
           )}
         </p>
       </section>
-      <DayOfWork
-        on={form.values.on}
-        from={plantedOn}
-        error={form.errors.on}
-        onChange={(on) => form.setFieldValue('on', on)}
-      />
+      <DayOfWork from={plantedOn} {...form.getInputProps('on')} />
       <p className="soft">
         Keep off the headland unless it is the question. Before entering a sprayed field, check that
         the re-entry interval on the label has passed.

@@ -1,42 +1,26 @@
-import { longDate } from '../app/dates.ts';
 import type { Kept } from '@sendero/core';
-import { Button, Menu } from '@mantine/core';
-import { DotsHorizontalIcon } from '@radix-ui/react-icons';
+import { Button } from '@mantine/core';
 import { useState } from 'react';
+import { longDate } from '../app/dates.ts';
 import { Dialog } from '../app/Dialog.tsx';
 import { useDevice, useOne } from '../data/hooks.ts';
 import { DayOfWork } from '../fields/DayOfWork.tsx';
 import { DeleteDialog } from '../fields/DeleteDialog.tsx';
+import { MoreItem, MoreMenu } from '../fields/MoreMenu.tsx';
 
 /** What can be done with a walk or a check beside going on with it: another day, or away with it. */
-export function WalkMenu({ walk, onDeleted }: { walk: Kept<'walk'>; onDeleted?(): void }) {
+export function WalkMenu({ walk }: { walk: Kept<'walk'> }) {
   const [asks, setAsks] = useState<'day' | 'delete' | null>(null);
   const name = `${walk.data.purpose === 'trench' ? 'trench check' : 'walk'} of ${longDate(walk.data.startedOn)}`;
   return (
     <>
-      <Menu position="bottom-end" width={200}>
-        <Menu.Target>
-          <Button variant="subtle" h={44} px="sm" aria-label={`More about the ${name}`}>
-            <DotsHorizontalIcon width={20} height={20} aria-hidden />
-          </Button>
-        </Menu.Target>
-        <Menu.Dropdown>
-          <Menu.Item style={{ minHeight: 44 }} onClick={() => setAsks('day')}>
-            Change the day
-          </Menu.Item>
-          <Menu.Item style={{ minHeight: 44 }} onClick={() => setAsks('delete')}>
-            Delete
-          </Menu.Item>
-        </Menu.Dropdown>
-      </Menu>
+      <MoreMenu name={`the ${name}`}>
+        <MoreItem onClick={() => setAsks('day')}>Change the day</MoreItem>
+        <MoreItem onClick={() => setAsks('delete')}>Delete</MoreItem>
+      </MoreMenu>
       {asks === 'day' && <DayDialog walk={walk} onClose={() => setAsks(null)} />}
       {asks === 'delete' && (
-        <DeleteDialog
-          record={walk}
-          name={`the ${name}`}
-          onClose={() => setAsks(null)}
-          onDeleted={onDeleted}
-        />
+        <DeleteDialog record={walk} name={`the ${name}`} onClose={() => setAsks(null)} />
       )}
     </>
   );
@@ -73,7 +57,7 @@ function DayDialog({ walk, onClose }: { walk: Kept<'walk'>; onClose(): void }) {
         }}
       >
         <DayOfWork
-          on={on}
+          value={on}
           from={planting?.data.plantedOn ?? walk.data.startedOn}
           error={problem}
           onChange={setOn}

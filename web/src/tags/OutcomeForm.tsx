@@ -126,12 +126,7 @@ function Fields({
           </div>
         </>
       )}
-      <DayOfWork
-        on={form.values.on}
-        from={tag.data.on}
-        error={form.errors.on}
-        onChange={(on) => form.setFieldValue('on', on)}
-      />
+      <DayOfWork from={tag.data.on} {...form.getInputProps('on')} />
       <KeepOrCancel onCancel={cancel} />
     </form>
   );

@@ -11,6 +11,7 @@ import { useMemo } from 'react';
 import { shortDate } from '../app/dates.ts';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { useAll, useChildrenOfEach, useDevice, useWalksRead, useWorkspace } from '../data/hooks.ts';
+import { newestFirst } from '../data/newestFirst.ts';
 import { useUnits, type Units } from '../units/useUnits.ts';
 
 /** Weights of plants behind, told from the person's own tagged plants, beside those in use; offered, never forced. */
@@ -97,7 +98,7 @@ function WhatChanges({ weights }: { weights: LatenessWeights }) {
     () =>
       walks
         .filter(({ data }) => data.purpose === 'stand' && data.finishedAt !== null)
-        .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1))
+        .sort(newestFirst)
         .slice(0, 6),
     [walks],
   );

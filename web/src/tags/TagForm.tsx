@@ -142,12 +142,7 @@ export function TagForm({
         label={`Tag its neighbour in step too: “${form.values.tag.trim() || '…'} N”`}
         {...form.getInputProps('withNeighbour', { type: 'checkbox' })}
       />
-      <DayOfWork
-        on={form.values.on}
-        from={plantedOn}
-        error={form.errors.on}
-        onChange={(on) => form.setFieldValue('on', on)}
-      />
+      <DayOfWork from={plantedOn} {...form.getInputProps('on')} />
       <KeepOrCancel onCancel={cancel} />
     </form>
   );

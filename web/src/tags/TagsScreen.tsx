@@ -4,8 +4,8 @@ import { useMemo, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Parts } from '../app/Parts.tsx';
 import { shortDate } from '../app/dates.ts';
-import { useOfferUndo } from '../app/Undo.tsx';
-import { useAll, useChildren, useDevice, useOne, useToday, useWalksRead } from '../data/hooks.ts';
+import { useRemove } from '../app/Undo.tsx';
+import { useAll, useChildren, useOne, useToday, useWalksRead } from '../data/hooks.ts';
 import { draftNames } from '../fields/useDraft.ts';
 import { PhotoButton } from '../photos/PhotoButton.tsx';
 import { useUnits } from '../units/useUnits.ts';
@@ -120,8 +120,7 @@ function TagPhoto({ tag: { id, data } }: { tag: TagRead }) {
 }
 
 function TagTools({ tag, onOpen }: { tag: TagRead; onOpen(): void }) {
-  const device = useDevice();
-  const offer = useOfferUndo();
+  const remove = useRemove();
   return (
     <span className="row">
       <Button variant="default" h={48} onClick={onOpen} aria-label={`Look again: ${tag.data.tag}`}>
@@ -131,13 +130,7 @@ function TagTools({ tag, onOpen }: { tag: TagRead; onOpen(): void }) {
         variant="subtle"
         h={48}
         aria-label={`Delete the tag ${tag.data.tag}`}
-        onClick={() => {
-          device.remove('taggedPlant', tag.id);
-          offer({
-            says: `Tag ${tag.data.tag} deleted.`,
-            undo: () => device.restore('taggedPlant', tag.id),
-          });
-        }}
+        onClick={() => remove('taggedPlant', tag.id, `Tag ${tag.data.tag} deleted.`)}
       >
         Delete
       </Button>

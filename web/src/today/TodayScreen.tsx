@@ -5,6 +5,7 @@ import { Parts } from '../app/Parts.tsx';
 import { longDate, shortDate } from '../app/dates.ts';
 import { useVisits, type PlacedVisit } from '../calendar/useVisits.ts';
 import { useAll, useToday } from '../data/hooks.ts';
+import { newestFirst } from '../data/newestFirst.ts';
 import { ChecksDue } from '../depth/ChecksDue.tsx';
 import { usePlantingDays } from '../depth/useChecksDue.ts';
 import { useAppSelector } from '../data/store.ts';
@@ -32,7 +33,7 @@ export default function TodayScreen() {
   const latest = trails
     .flatMap(({ walks }) => walks)
     .filter(({ data }) => data.finishedAt)
-    .sort((a, b) => (a.data.startedAt < b.data.startedAt ? 1 : -1));
+    .sort(newestFirst);
   const words = statusWords(sync);
   const clock = clockWords(sync.clockOffMs);
   return (
