@@ -1,6 +1,8 @@
 import { writeArrayBuffer } from 'geotiff';
 import { readFile } from 'node:fs/promises';
 import { accessible } from '../accessible.ts';
+import { tileServer } from '@sendero/stand-ins';
+import type { AddressInfo } from 'node:net';
 import { allSent, expect, newDevice, test, visit } from '../app.ts';
 
 const SQUARE = [
@@ -55,14 +57,16 @@ test('an outline is drawn, moved, brought as a file, mended and given out again;
   await page.keyboard.press('Enter');
   await allSent(page);
   await page.getByRole('link', { name: 'Map', exact: true }).click();
-  const field = page.getByLabel('Field', { exact: true });
   const bring = page.getByLabel('Bring its outline');
   const area = page.getByText(/ by its outline/);
 
   // Drawn by hand beside the others.
   const map = page.getByTestId('map');
   await map.locator('canvas').first().waitFor();
-  await field.selectOption({ label: 'Reed Strip' });
+  const find = page.getByRole('combobox', { name: 'Find a field or coordinates' });
+  await find.fill('reed str');
+  await find.press('Enter');
+  await page.getByRole('heading', { name: 'Map of Reed Strip' }).waitFor();
   await page.getByRole('button', { name: 'Draw its outline' }).click();
   const box = (await map.boundingBox())!;
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
@@ -72,6 +76,9 @@ test('an outline is drawn, moved, brought as a file, mended and given out again;
     [220, 180],
   ] as const)
     await page.mouse.click(x + dx, y + dy, { delay: 20 });
+  await page.mouse.move(x + 120, y + 180);
+  // Its area while it is drawn.
+  await expect(page.getByTestId('area-now')).toHaveText(/^[\d.,]+.ac$/);
   await page.mouse.dblclick(x + 120, y + 180);
   await expect(area).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
@@ -179,4 +186,66 @@ test('an outline is drawn, moved, brought as a file, mended and given out again;
     asTyped: { headlandM: '60 ft' },
   });
   await context.close();
+});
+
+test('a background map of one’s own lies under the fields, names who made it, and is there without a signal', async ({
+  browser,
+  demo,
+}) => {
+  const tiles = tileServer();
+  await new Promise<void>((resolve) => tiles.server.listen(0, '127.0.0.1', resolve));
+  const address = `http://127.0.0.1:${(tiles.server.address() as AddressInfo).port}`;
+  const { context, page } = await newDevice(browser, demo, { keepsApp: true });
+  await visit(page, '/map');
+  const background = page.getByRole('combobox', { name: 'Background' });
+  await background.selectOption({ label: 'Add background map …' });
+  const form = page.getByRole('dialog', { name: 'Add background map' });
+  await form.getByLabel('Name').fill('Aerial');
+  await form.getByLabel('Address').fill(`${address}/tiles`);
+  await form.getByRole('button', { name: 'Keep' }).click();
+  await expect(form.getByText(/Put \{z\}, \{x\} and \{y\}/)).toBeVisible();
+  await form.getByLabel('Address').fill(`${address}/tiles/{z}/{x}/{y}.png`);
+  await form.getByLabel('Attribution').fill('Simulated ground');
+  await accessible(page, 'add background map');
+  await form.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByText('Simulated ground')).toBeVisible();
+  await expect.poll(() => tiles.asked()).toBeGreaterThan(3);
+
+  // Coordinates lead anywhere; a field by a part of its name.
+  const find = page.getByRole('combobox', { name: 'Find a field or coordinates' });
+  await find.fill('nowhere at all');
+  await find.press('Enter');
+  await expect(page.getByText(/No field has this name/)).toBeVisible();
+  await find.fill(`44°36'4.3"N 138°36'12"W`);
+  await find.press('Enter');
+  await expect(page.getByText(/No field has this name/)).toHaveCount(0);
+  await find.fill('quill');
+  await find.press('Enter');
+  await page.getByRole('heading', { name: /^Map of / }).waitFor();
+
+  await page.getByRole('button', { name: /^Keep Aerial offline, about \d+ MB/ }).click();
+  await expect(page.getByText('Aerial of this field is kept on this device.')).toBeVisible();
+  await allSent(page);
+  // Without a signal the field's area shows; elsewhere it is said why nothing does.
+  await context.setOffline(true);
+  const asked = tiles.asked();
+  await page.reload();
+  await page.getByRole('heading', { name: /^Map of / }).waitFor();
+  await expect(page.getByText('Aerial of this field is kept on this device.')).toBeVisible();
+  await expect(page.getByTestId('map')).toHaveAttribute('data-drawn', '');
+  expect(tiles.asked()).toBe(asked);
+  await find.fill('10, 10');
+  await find.press('Enter');
+  await expect(page.getByText(/^No signal: the background map shows where/)).toBeVisible();
+  await context.setOffline(false);
+
+  // A service that fails says so, and shows again by itself.
+  tiles.fail(true);
+  await find.fill('20, 20');
+  await find.press('Enter');
+  await expect(page.getByText('Background map: It answered with an error (503).')).toBeVisible();
+  tiles.fail(false);
+  await expect(page.getByText('Simulated ground')).toBeVisible({ timeout: 15_000 });
+  await context.close();
+  tiles.server.close();
 });

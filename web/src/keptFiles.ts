@@ -1,5 +1,7 @@
 /** All scripts and styles of the field in one file: their text by address. The build makes it: see web/pack.ts. */
 export const PACK = 'assets/pack.json';
+/** The cache in which tiles of background maps are kept for use without a signal. */
+export const KEPT_TILES = 'sendero-background-maps';
 /** So many of them missing are fetched together; fewer, one by one, as after most new versions. */
 export const WORTH_THE_PACK = 40;
 

@@ -1,4 +1,4 @@
-import { isFile, isForLater, PACK, WORTH_THE_PACK, type AppFile } from './keptFiles.ts';
+import { isFile, isForLater, KEPT_TILES, PACK, WORTH_THE_PACK, type AppFile } from './keptFiles.ts';
 
 declare const self: ServiceWorkerGlobalScope & {
   /** Every file of this build with its version, put in by the build. */
@@ -107,7 +107,8 @@ self.addEventListener('activate', (event) => {
       const own = new Set(FILES.map(keyOf));
       for (const { url } of await cache.keys()) if (!own.has(url)) await cache.delete(url);
       // The app of before kept its files elsewhere.
-      for (const name of await caches.keys()) if (name !== CACHE) await caches.delete(name);
+      for (const name of await caches.keys())
+        if (name !== CACHE && name !== KEPT_TILES) await caches.delete(name);
       // The page of a first visit too takes its pieces from here, when it has left the network before they were asked for.
       await self.clients.claim();
     })(),

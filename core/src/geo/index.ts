@@ -24,3 +24,12 @@ export {
 } from './plane.ts';
 export { geodesicBearing, geodesicDistance } from './geodesicDistance.ts';
 export { NO_FIX, steady, TOO_ROUGH_M, type Fix, type Steady } from './steadyFix.ts';
+export {
+  TILE_PX,
+  tileAddress,
+  tilesOver,
+  tileSourceProblem,
+  type Tile,
+  type TileSource,
+} from './mapTiles.ts';
+export { readPlace } from './readPlace.ts';

@@ -43,6 +43,7 @@ export type DugPlant = PlantDig['plant'];
 export type SignSeen = Extract<Observation, { type: 'sign' }>;
 export type TaggedPlant = DataOf<'taggedPlant'>;
 export type TagOutcome = DataOf<'tagOutcome'>;
+export type BackgroundMap = DataOf<'backgroundMap'>;
 export type WeatherStation = DataOf<'weatherStation'>;
 export type WeatherMonth = DataOf<'weatherMonth'>;
 export type BelowGround = DataOf<'belowGround'>;

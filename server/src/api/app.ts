@@ -8,6 +8,7 @@ import helmet from 'helmet';
 import * as z from 'zod/mini';
 import type { Database } from '../database/openDatabase.ts';
 import { calendarRoutes } from '../calendar/routes.ts';
+import { mapRoutes } from '../maps/routes.ts';
 import { peopleRoutes } from '../people/routes.ts';
 import { requireSignIn } from '../people/signIn.ts';
 import { photoRoutes } from '../photos/routes.ts';
@@ -41,6 +42,7 @@ export const apiRoutes = (database: Database, { localStations = false } = {}): R
   ...planterLogRoutes(database),
   ...calendarRoutes(database),
   ...weatherRoutes(database, { local: localStations }),
+  ...mapRoutes(database, { local: localStations }),
 ];
 
 /** The whole HTTP face: the API under /api/v1, the built app (if any) everywhere else. */

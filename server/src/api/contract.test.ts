@@ -10,7 +10,9 @@ let noor: TestPerson;
 let ids: Awaited<ReturnType<typeof walkedField>>;
 /** A weather station beside the server. */
 const station = {
-  server: createServer((_request, response) => response.end('Date,Tmin (°C)\n2027-05-01,8\n')),
+  server: createServer((request, response) =>
+    response.end(request.url!.includes('tile=') ? PICTURE : 'Date,Tmin (°C)\n2027-05-01,8\n'),
+  ),
   address: '',
 };
 beforeAll(async () => {
@@ -123,6 +125,15 @@ const CALLS: [route: string, call: () => Promise<Response>][] = [
         forecastAddress: null,
       });
       return noor.post(`/weather-stations/${id}/fetch`, {});
+    },
+  ],
+  [
+    'get /background-maps/:id/:z/:x/:y',
+    async () => {
+      const id = randomUUID();
+      const address = `${station.address}?tile={z}/{x}/{y}`;
+      await noor.put('backgroundMap', id, { name: 'Aerial', service: 'xyz', address, maxZoom: 9 });
+      return noor.get(`/background-maps/${id}/0/0/0`);
     },
   ],
   ['delete /calendar-feeds/:id', () => noor.send('DELETE', `/calendar-feeds/${feed.id}`)],

@@ -4,7 +4,8 @@ import { v7 as uuidv7 } from 'uuid';
 import type { Database } from '../database/openDatabase.ts';
 import { applyCommits } from '../records/applyCommits.ts';
 import { recordsOf } from '../records/recordStore.ts';
-import { askStation, StationProblem } from './askStation.ts';
+import { AddressProblem } from '../outside/askAddress.ts';
+import { askStation } from './askStation.ts';
 import { readForecastText, readStationText } from './readStationText.ts';
 
 export interface FetchOptions {
@@ -59,7 +60,7 @@ export async function fetchStation(
 }
 
 function inWords(error: unknown): string {
-  if (error instanceof StationProblem) return error.message;
+  if (error instanceof AddressProblem) return error.message;
   // Nothing that a station sends may stop the others; what it was stands in the log.
   console.error(error);
   return 'What it sends could not be kept.';
@@ -143,7 +144,7 @@ async function keep(
   );
   const refused = outcomes.find(({ outcome }) => outcome === 'refused');
   if (refused)
-    throw new StationProblem(
+    throw new AddressProblem(
       `What it sends is refused: ${JSON.stringify('problems' in refused ? refused.problems : refused).slice(0, 200)}`,
     );
 }

@@ -8,7 +8,7 @@ import {
   type WeatherShape,
 } from '@sendero/core';
 import Papa from 'papaparse';
-import { StationProblem } from './askStation.ts';
+import { AddressProblem } from '../outside/askAddress.ts';
 
 const NO_TABLE =
   'What it sends is no table of weather: there is no line of column names with figures below.';
@@ -20,7 +20,7 @@ export function readStationText(
 ): { read: WeatherRead; shape: WeatherShape } {
   const lines = Papa.parse<string[]>(text, { skipEmptyLines: false }).data;
   const at = findHeader(lines.slice(0, 60));
-  if (at < 0) throw new StationProblem(NO_TABLE);
+  if (at < 0) throw new AddressProblem(NO_TABLE);
   const headers = lines[at]!.map(cleanHeader);
   const known = kept && Object.values(kept.columns).every((column) => headers.includes(column));
   const shape = known ? kept : guessWeatherShape(headers, lines.slice(at + 1, at + 60));
@@ -28,7 +28,7 @@ export function readStationText(
   lines.forEach((cells, i) => file.line(cells, i + 1));
   const read = file.end();
   if (!read || read.days.length === 0)
-    throw new StationProblem(
+    throw new AddressProblem(
       'No day could be read from what it sends: bring its file by hand once, and say which column is which.',
     );
   return { read, shape };
@@ -42,6 +42,6 @@ export function readForecastText(text: string): { source: string; days: Forecast
     minC === null || maxC === null ? [] : [{ on, minC, maxC, rainM }],
   );
   if (days.length === 0)
-    throw new StationProblem('Its forecast has no lowest and highest temperature of a day.');
+    throw new AddressProblem('Its forecast has no lowest and highest temperature of a day.');
   return { source: source.slice(0, 200), days: days.slice(0, 31) };
 }

@@ -2,7 +2,8 @@ import * as z from 'zod/mini';
 import { ProblemError } from '../api/problems.ts';
 import { route, uuid, type Route } from '../api/route.ts';
 import type { Database } from '../database/openDatabase.ts';
-import { askStation, StationProblem } from './askStation.ts';
+import { AddressProblem } from '../outside/askAddress.ts';
+import { askStation } from './askStation.ts';
 import { fetchStation, type FetchOptions } from './fetchStation.ts';
 
 const fetchShape = z.object({
@@ -69,7 +70,7 @@ export const weatherRoutes = (database: Database, options: FetchOptions): Route[
         try {
           return { text: await askStation(address, options) };
         } catch (error) {
-          if (!(error instanceof StationProblem)) throw error;
+          if (!(error instanceof AddressProblem)) throw error;
           throw new ProblemError(422, 'The station does not answer', error.message);
         }
       },

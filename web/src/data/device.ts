@@ -12,6 +12,7 @@ import {
   type Kind,
   type LookUp,
   type Problems,
+  type Tile,
 } from '@sendero/core';
 import { newId } from './newId.ts';
 import { DeviceClock, type Moment } from './clock.ts';
@@ -27,6 +28,7 @@ import {
 } from './localDatabase.ts';
 import { parentInWalk, recordKey } from './storedRecord.ts';
 import { afterDrawing } from './afterDrawing.ts';
+import { keptTile } from './keptTiles.ts';
 import { LocalView } from './localView.ts';
 import {
   discardEntry,
@@ -459,6 +461,11 @@ export class Device {
   /** A photo: from this device while it is here, else from the server. */
   async photo(id: string): Promise<Blob> {
     return (await this.local.get('photos', id))?.blob ?? this.road.photo(id);
+  }
+
+  /** A tile of a background map: from this device where its area was kept, else from the server. @throws RoadProblem */
+  async tile(mapId: string, tile: Tile, signal?: AbortSignal): Promise<Blob> {
+    return (await keptTile(mapId, tile)) ?? this.road.tile(mapId, tile, signal);
   }
 
   /** Sends a photo again that the server would not take, or gives it up. */

@@ -15,6 +15,8 @@ export interface Preferences {
   answer: Answer;
   /** The hand that holds the phone. */
   hand: 'right' | 'left';
+  /** The background map that lies under the fields; null for none. */
+  backgroundMap: string | null;
 }
 
 export type Answer = 'none' | 'vibration' | 'sound';
@@ -27,6 +29,7 @@ const DEFAULTS: Preferences = {
   countsInHead: false,
   answer: 'vibration',
   hand: 'right',
+  backgroundMap: null,
 };
 
 const PLACE = 'sendero-preferences';
@@ -65,6 +68,9 @@ export const preferencesSlice = createSlice({
     handChosen(state, { payload }: PayloadAction<Preferences['hand']>) {
       state.hand = payload;
     },
+    backgroundMapChosen(state, { payload }: PayloadAction<string | null>) {
+      state.backgroundMap = payload;
+    },
   },
 });
 
@@ -76,6 +82,7 @@ export const {
   countsInHeadChosen,
   answerChosen,
   handChosen,
+  backgroundMapChosen,
 } = preferencesSlice.actions;
 
 export const rememberPreferences = (preferences: Preferences) => {

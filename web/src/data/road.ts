@@ -1,4 +1,4 @@
-import type { Commit, Kept, Outcome, Problems } from '@sendero/core';
+import type { Commit, Kept, Outcome, Problems, Tile } from '@sendero/core';
 import type { LocalSession } from './localDatabase.ts';
 
 /** Why the server could not be reached or did not do as asked. What to do differs for each. */
@@ -139,10 +139,18 @@ export class Road {
       bytes: piece,
     });
 
-  photo = async (id: string): Promise<Blob> => {
-    const { response, body } = await this.answer(`/photos/${id}`, {});
-    return new Blob([body as BlobPart], { type: response.headers.get('content-type') ?? '' });
-  };
+  photo = (id: string) => this.picture(`/photos/${id}`);
+
+  /** A tile of a background map. */
+  tile = (mapId: string, { z, x, y }: Tile, signal?: AbortSignal) =>
+    this.picture(`/background-maps/${mapId}/${z}/${x}/${y}`, signal);
+
+  private async picture(path: string, signal?: AbortSignal): Promise<Blob> {
+    const { response, body } = await this.answer(path, { signal });
+    const type = response.headers.get('content-type') ?? '';
+    if (!type.startsWith('image/')) throw new RoadProblem('noAnswer', STRANGER);
+    return new Blob([body as BlobPart], { type });
+  }
 
   /** Asks for JSON. @throws RoadProblem */
   async ask<T>(path: string, request: Ask = {}): Promise<T> {

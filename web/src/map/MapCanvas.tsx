@@ -1,9 +1,17 @@
-import { addPart, type Boundary, type Position, type Ring, type UnitSystem } from '@sendero/core';
+import {
+  addPart,
+  geodesicArea,
+  type Boundary,
+  type Position,
+  type Ring,
+  type UnitSystem,
+} from '@sendero/core';
 import ScaleLine from 'ol/control/ScaleLine.js';
 import Zoom from 'ol/control/Zoom.js';
 import type { Coordinate } from 'ol/coordinate.js';
 import { buffer, createEmpty, extend, isEmpty } from 'ol/extent.js';
-import Feature from 'ol/Feature.js';
+import type { EventsKey } from 'ol/events.js';
+import Feature, { type FeatureLike } from 'ol/Feature.js';
 import Circle from 'ol/geom/Circle.js';
 import type { Geometry } from 'ol/geom.js';
 import LineString from 'ol/geom/LineString.js';
@@ -15,8 +23,10 @@ import Modify from 'ol/interaction/Modify.js';
 import Snap from 'ol/interaction/Snap.js';
 import Graticule from 'ol/layer/Graticule.js';
 import ImageLayer from 'ol/layer/Image.js';
+import TileLayer from 'ol/layer/Tile.js';
 import VectorLayer from 'ol/layer/Vector.js';
 import OlMap from 'ol/Map.js';
+import { unByKey } from 'ol/Observable.js';
 import { fromLonLat, getPointResolution, toLonLat, transformExtent } from 'ol/proj.js';
 import ImageStatic from 'ol/source/ImageStatic.js';
 import VectorSource from 'ol/source/Vector.js';
@@ -28,12 +38,18 @@ import { useComputedColorScheme } from '@mantine/core';
 import { useEffect, useRef, useState } from 'react';
 import 'ol/ol.css';
 import { useStable } from '../app/useStable.ts';
+import { useDevice } from '../data/hooks.ts';
+import { useUnits } from '../units/useUnits.ts';
+import { tilesOf } from './background/tilesOf.ts';
+import { useBackground } from './background/useBackground.ts';
 import { colour, forgetColours, gridText, styleOf, thingOf, type MapFeature } from './looks.ts';
 import styles from './map.module.css';
 import { knowProjection } from './projections.ts';
 
 /** Where a field of which nothing is known is looked for. */
 const WORLD = [-60, -50, 60, 60];
+/** Tiles that did not come are asked for again after this time, ms. */
+const TILES_AGAIN_MS = 10_000;
 const PADDING = [46, 46, 56, 46];
 
 /** What is drawn or changed by hand. */
@@ -62,6 +78,16 @@ const project = (place: Position) => fromLonLat(place);
 const areaOf = ({ coordinates }: Boundary) =>
   new MultiPolygon(coordinates).transform('EPSG:4326', 'EPSG:3857') as MultiPolygon;
 
+/** Of a shape as it is being drawn, m²; null while it is no area yet. */
+function areaNow(geometry: Geometry): number | null {
+  const turned = geometry.clone().transform('EPSG:3857', 'EPSG:4326') as Polygon | MultiPolygon;
+  const parts = (
+    turned.getType() === 'Polygon' ? [turned.getCoordinates()] : turned.getCoordinates()
+  ) as Boundary['coordinates'];
+  if (parts.some(([ring]) => !ring || ring.length < 4)) return null;
+  return geodesicArea({ type: 'MultiPolygon', coordinates: parts });
+}
+
 function featuresOf(thing: MapFeature): Feature[] {
   const made = (geometry: Geometry, more: object = {}) => {
     const feature = new Feature({ geometry, ...more });
@@ -88,7 +114,10 @@ function featuresOf(thing: MapFeature): Feature[] {
   return [around, place];
 }
 
-/** A map without tiles: what it is given, with graticule, scale and north; one shape of it can be drawn and changed. */
+/**
+ * A map of what it is given, over the chosen background map or else a graticule, with scale and north; one shape of it can be
+ * drawn and changed, and its area is shown meanwhile.
+ */
 export function MapCanvas({
   features,
   focus,
@@ -123,7 +152,15 @@ export function MapCanvas({
     own: VectorSource;
     others: VectorSource;
     ground: ImageLayer<ImageStatic>;
+    tiles: TileLayer;
+    graticule: Graticule;
   } | null>(null);
+  const device = useDevice();
+  const units = useUnits();
+  const { map: background } = useBackground();
+  const [tileTrouble, setTileTrouble] = useState<string | null>(null);
+  /** Of what is just being drawn or changed, m². */
+  const [liveArea, setLiveArea] = useState<number | null>(null);
   const scheme = useComputedColorScheme('light');
   const fitted = useRef('');
   const choose = useStable((id: string) => onChoose?.(id));
@@ -137,22 +174,26 @@ export function MapCanvas({
     const own = new VectorSource();
     const others = new VectorSource();
     const ground = new ImageLayer<ImageStatic>();
+    const tiles = new TileLayer();
+    const graticule = new Graticule({
+      strokeStyle: new Stroke({ color: colour('--line'), width: 1 }),
+      showLabels: true,
+      targetSize: 170,
+      // Above, where the scale does not stand.
+      lonLabelPosition: 1,
+      lonLabelStyle: gridText('top'),
+      latLabelStyle: gridText('bottom'),
+      wrapX: false,
+    });
     const map = new OlMap({
       target: box.current!,
       layers: [
+        tiles,
         ground,
-        new Graticule({
-          strokeStyle: new Stroke({ color: colour('--line'), width: 1 }),
-          showLabels: true,
-          targetSize: 170,
-          // Above, where the scale does not stand.
-          lonLabelPosition: 1,
-          lonLabelStyle: gridText('top'),
-          latLabelStyle: gridText('bottom'),
-          wrapX: false,
-        }),
-        new VectorLayer({ source: others, style: styleOf, zIndex: 1 }),
-        new VectorLayer({ source: own, style: styleOf, zIndex: 2 }),
+        graticule,
+        // Labels that would lie over each other are left out.
+        new VectorLayer({ source: others, style: styleOf, zIndex: 1, declutter: true }),
+        new VectorLayer({ source: own, style: styleOf, zIndex: 2, declutter: true }),
       ],
       controls: [new Zoom(), new ScaleLine({ units: system === 'us' ? 'us' : 'metric' })],
       view: new View({ center: [0, 0], zoom: 2, maxZoom: 22 }),
@@ -178,17 +219,26 @@ export function MapCanvas({
       if (thing) choose(thing.id);
     });
     fitted.current = '';
-    setHeld({ map, own, others, ground });
+    setHeld({ map, own, others, ground, tiles, graticule });
     return () => map.setTarget(undefined);
   }, [choose, touched, viewed, system, scheme]);
 
+  const backgroundId = background?.id;
+  // The server fetches the tiles: it knows the map once that is sent.
+  const backgroundKnown = background?.revision ?? 0;
+  const maxZoom = background?.data.maxZoom ?? 0;
   const shape = edit?.shape ?? null;
   const name = edit?.label ?? '';
   useEffect(() => {
     if (!held) return;
     const { map, own, others } = held;
     others.clear();
-    others.addFeatures(features.flatMap(featuresOf));
+    const overPicture = backgroundId !== undefined;
+    others.addFeatures(
+      features.flatMap((thing) =>
+        featuresOf(overPicture && thing.look === 'field' ? { ...thing, look: 'outline' } : thing),
+      ),
+    );
     own.clear();
     if (shape) own.addFeatures(featuresOf({ id: '', look: 'edited', shape, label: name }));
     if (fitted.current === focus.key) return;
@@ -203,7 +253,7 @@ export function MapCanvas({
     // Nothing of it is there yet: looked at again when it comes.
     if (isEmpty(extent)) fitted.current = '';
     else map.getView().fit(buffer(extent, 1), { padding: PADDING, maxZoom: 18 });
-  }, [held, features, shape, name, focus]);
+  }, [held, features, shape, name, focus, backgroundId]);
 
   useEffect(() => {
     if (!held) return;
@@ -219,6 +269,25 @@ export function MapCanvas({
         : null,
     );
   }, [held, picture]);
+
+  useEffect(() => {
+    if (!held) return;
+    const source =
+      backgroundId && backgroundKnown > 0
+        ? tilesOf(
+            { id: backgroundId, maxZoom },
+            { fetchTile: (tile) => device.tile(backgroundId, tile), onTrouble: setTileTrouble },
+          )
+        : null;
+    held.tiles.setSource(source);
+    held.graticule.setVisible(source === null);
+    return () => setTileTrouble(null);
+  }, [held, device, backgroundId, backgroundKnown, maxZoom]);
+  useEffect(() => {
+    if (!held || !tileTrouble) return;
+    const timer = setInterval(() => held.tiles.getSource()?.refresh(), TILES_AGAIN_MS);
+    return () => clearInterval(timer);
+  }, [held, tileTrouble]);
 
   const editing = edit !== null;
   const draw = edit?.draw ?? null;
@@ -241,9 +310,26 @@ export function MapCanvas({
         : draw === 'place'
           ? new Draw({ type: 'Point', stopClick: true })
           : new Modify({ source: own, pixelTolerance: 16 });
-    if (!(tool instanceof Draw)) tool.on('modifyend', keep);
-    else if (draw === 'area')
+    const measure = (feature: FeatureLike) =>
+      listening.push(
+        (feature as Feature)
+          .getGeometry()!
+          .on('change', ({ target }) => setLiveArea(areaNow(target as Geometry))),
+      );
+    const listening: EventsKey[] = [];
+    const measured = () => {
+      unByKey(listening.splice(0));
+      setLiveArea(null);
+    };
+    if (!(tool instanceof Draw)) {
+      tool.on('modifystart', ({ features: moved }) => moved.forEach(measure));
+      tool.on('modifyend', measured);
+      tool.on('modifyend', keep);
+    } else if (draw === 'area') {
+      tool.on('drawstart', ({ feature }) => measure(feature));
+      tool.on('drawabort', measured);
       tool.on('drawend', ({ feature }) => {
+        measured();
         const [ring] = (feature.getGeometry() as Polygon)
           .clone()
           .transform('EPSG:3857', 'EPSG:4326')
@@ -251,7 +337,7 @@ export function MapCanvas({
         // Once the tool is done with it: what is kept is drawn anew.
         setTimeout(() => drawn(ring!));
       });
-    else
+    } else
       tool.on('drawend', ({ feature }) =>
         placed(toLonLat((feature.getGeometry() as Point).getCoordinates()) as Position),
       );
@@ -262,6 +348,7 @@ export function MapCanvas({
     for (const one of tools) map.addInteraction(one);
     return () => {
       for (const one of tools) map.removeInteraction(one);
+      measured();
     };
   }, [held, editing, draw, changed, drawn, placed]);
 
@@ -279,6 +366,14 @@ export function MapCanvas({
       <span className={styles.north} aria-hidden>
         ▲<br />N
       </span>
+      {liveArea !== null && (
+        <strong className={styles.area} data-testid="area-now">
+          {units.show(liveArea, 'area')}
+        </strong>
+      )}
+      {background && (
+        <span className={styles.attribution}>{tileTrouble ?? background.data.attribution}</span>
+      )}
     </div>
   );
 }

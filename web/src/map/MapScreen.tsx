@@ -2,6 +2,7 @@ import {
   cutTo,
   fieldArea,
   geodesicArea,
+  middleOf,
   type Boundary,
   type Field,
   type FieldPart,
@@ -9,7 +10,7 @@ import {
   type Kept,
   type Position,
 } from '@sendero/core';
-import { Button, NativeSelect } from '@mantine/core';
+import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { Parts } from '../app/Parts.tsx';
@@ -20,6 +21,10 @@ import { WhereIAm } from '../position/WhereIAm.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { fieldFeatures, PART_WORDS } from './fieldFeatures.ts';
 import { FieldParts } from './FieldParts.tsx';
+import { BackgroundPicker } from './background/BackgroundPicker.tsx';
+import { KeepOffline } from './background/KeepOffline.tsx';
+import { useBackground } from './background/useBackground.ts';
+import { FindOnMap } from './FindOnMap.tsx';
 import type { MapFeature } from './looks.ts';
 import { MapCanvas, type MapEdit } from './MapCanvas.tsx';
 import { Passes } from './Passes.tsx';
@@ -34,97 +39,125 @@ import { WalkAround } from './WalkAround.tsx';
 export default function MapScreen() {
   const all = useAll('field');
   const fields = useMemo(() => all.filter(({ data }) => !data.archived), [all]);
+  /** Where the map was sent by coordinates, or beside another field. */
+  const [sentTo, setSentTo] = useState<SentTo | null>(null);
   const [search, setSearch] = useSearchParams();
   const chosen = fields.find(({ id }) => id === search.get('field')) ?? null;
-  const choose = (id: string) => setSearch(id ? { field: id } : {}, { replace: true });
+  const choose = (id: string) => {
+    setSentTo(null);
+    setSearch({ field: id }, { replace: true });
+  };
   const [looking, setLooking] = useState(false);
   const [fix, setFix] = useState<Fix | null>(null);
   const here = looking ? fix : null;
+  const places = useMemo(() => ({ here, sentTo, onSend: setSentTo }), [here, sentTo]);
   return (
     <Parts>
       <div>
-        <Link to="/fields">Fields</Link>
-        <h1>Map</h1>
+        {chosen ? (
+          <Link to="/map" replace>
+            All fields
+          </Link>
+        ) : (
+          <Link to="/fields">Fields</Link>
+        )}
+        <h1>{chosen ? `Map of ${chosen.data.name}` : 'Map'}</h1>
       </div>
       <div className="row" style={{ alignItems: 'end' }}>
-        <NativeSelect
-          label="Field"
-          style={{ maxWidth: 320 }}
-          value={chosen?.id ?? ''}
-          data={[
-            { value: '', label: 'All fields' },
-            ...fields.map(({ id, data }) => ({ value: id, label: data.name })),
-          ]}
-          onChange={(event) => choose(event.currentTarget.value)}
+        <FindOnMap
+          fields={fields}
+          onField={choose}
+          onPlace={(place) => setSentTo({ place, marked: true })}
         />
+        <BackgroundPicker />
         <button className="tool" aria-pressed={looking} onClick={() => setLooking(!looking)}>
           Show where I am
         </button>
       </div>
       {looking && <WhereIAm onFix={setFix} />}
       {chosen ? (
-        <OneField key={chosen.id} fields={fields} field={chosen} here={here} onChoose={choose} />
+        <OneField
+          key={chosen.id}
+          fields={fields}
+          field={chosen}
+          places={places}
+          onChoose={choose}
+        />
       ) : (
-        <AllFields fields={fields} here={here} onChoose={choose} />
+        <AllFields fields={fields} places={places} onChoose={choose} />
       )}
     </Parts>
   );
 }
 
-const hereFeatures = (fix: Fix | null): MapFeature[] =>
-  fix ? [{ id: 'here', look: 'here', at: fix.at, size: fix.accuracyM }] : [];
+/** A place the map is sent to, marked where somebody typed it. */
+interface SentTo {
+  place: Position;
+  marked: boolean;
+}
+interface Places {
+  here: Fix | null;
+  sentTo: SentTo | null;
+  onSend(to: SentTo): void;
+}
+
+const placeFeatures = ({ here, sentTo }: Places): MapFeature[] => [
+  ...(here ? [{ id: 'here', look: 'here' as const, at: here.at, size: here.accuracyM }] : []),
+  ...(sentTo?.marked
+    ? [{ id: 'found', look: 'mark' as const, at: sentTo.place, hollow: true, size: 8 }]
+    : []),
+];
+/** About half a mile around a place, degrees. */
+const AROUND = 0.006;
+const focusOn = ({ place: [x, y] }: SentTo) => ({
+  key: `place ${x} ${y}`,
+  box: [x - AROUND, y - AROUND, x + AROUND, y + AROUND] as [number, number, number, number],
+});
 
 function AllFields({
   fields,
-  here,
+  places,
   onChoose,
 }: {
   fields: readonly Kept<'field'>[];
-  here: Fix | null;
+  places: Places;
   onChoose(id: string): void;
 }) {
   const { system } = useUnits();
-  const parts = useAll('fieldPart');
   const features = useMemo(
     () => [
-      ...fields.flatMap((field) =>
-        fieldFeatures(
-          field,
-          parts.filter(({ data }) => data.fieldId === field.id),
-          { passes: false },
-        ),
-      ),
-      ...hereFeatures(here),
+      ...fields.flatMap((field) => fieldFeatures(field, [], { passes: false })),
+      ...placeFeatures(places),
     ],
-    [fields, parts, here],
+    [fields, places],
   );
   const ids = new Set(fields.map(({ id }) => id));
+  const drawn = fields.flatMap(({ id, data }) => (data.boundary ? [id] : [])).join(' ');
   return (
     <>
       <MapCanvas
         features={features}
-        focus={ALL}
+        focus={places.sentTo ? focusOn(places.sentTo) : { key: `all ${drawn}` }}
         system={system}
         label="Map of the fields"
         onChoose={(id) => ids.has(id) && onChoose(id)}
       />
       <p className="small soft">
-        Touch a field, or choose one, to draw or change its outline and what lies in it.
+        Tap a field, or find one, to draw or change its outline and what lies in it.
       </p>
     </>
   );
 }
-const ALL = { key: 'all' };
 
 function OneField({
   fields,
   field,
-  here,
+  places,
   onChoose,
 }: {
   fields: readonly Kept<'field'>[];
   field: Kept<'field'>;
-  here: Fix | null;
+  places: Places;
   onChoose(id: string): void;
 }) {
   const device = useDevice();
@@ -144,6 +177,7 @@ function OneField({
   const [way, setWay] = useState<Position[]>([]);
   const part = parts.find(({ id }) => id === partId) ?? null;
   const outline = field.data.boundary;
+  const { map: background } = useBackground();
   /** What the hand is at: the outline, a part of the field, or one that is to be. */
   const atPart = part !== null || adding !== null;
 
@@ -248,7 +282,7 @@ function OneField({
   };
   const features = useMemo(
     (): MapFeature[] => [
-      ...hereFeatures(here),
+      ...placeFeatures(places),
       ...(way.length > 1 ? [{ id: 'way', look: 'way' as const, line: way }] : []),
       ...fields.flatMap((one) =>
         one.id === field.id
@@ -258,12 +292,15 @@ function OneField({
           : fieldFeatures(one, [], { passes: false }),
       ),
     ],
-    [fields, field.id, parts, part, atPart, way, here],
+    [fields, field.id, parts, part, atPart, way, places],
   );
   const hasOutline = outline !== null;
   const focus = useMemo(
-    () => ({ key: `${field.id} ${hasOutline}`, on: hasOutline ? ['', field.id] : undefined }),
-    [field.id, hasOutline],
+    () =>
+      places.sentTo
+        ? focusOn(places.sentTo)
+        : { key: `${field.id} ${hasOutline}`, on: hasOutline ? ['', field.id] : undefined },
+    [field.id, hasOutline, places.sentTo],
   );
   const area = fieldArea(field.data);
   const inside = part?.data.shape && outline ? cutTo(part.data.shape, outline) : null;
@@ -272,39 +309,6 @@ function OneField({
   const ids = new Set(fields.map(({ id }) => id));
   return (
     <>
-      {!gateway && (
-        <div className="row">
-          {!adding && (
-            <Button
-              h={48}
-              variant={shown ? 'default' : 'filled'}
-              aria-pressed={drawing}
-              onClick={() => setDrawing(!drawing)}
-            >
-              {drawing ? 'Stop drawing' : shown ? 'Draw another part' : 'Draw its outline'}
-            </Button>
-          )}
-          <FileButton accept={SHAPE_FILES} onFile={(file) => void bring(file)}>
-            {adding
-              ? `Bring ${PART_WORDS[adding].label.toLowerCase()} as a file`
-              : 'Bring its outline'}
-          </FileButton>
-          {!walking && (
-            <Button variant="default" h={48} onClick={() => setWalking(true)}>
-              Walk around it
-            </Button>
-          )}
-          {!atPart && outline && !broken && (
-            <Button
-              variant="default"
-              h={48}
-              onClick={() => changeField({ boundary: null }, 'outline taken off')}
-            >
-              Take it off
-            </Button>
-          )}
-        </div>
-      )}
       {walking && (
         <WalkAround
           fieldId={part?.id ?? field.id}
@@ -355,7 +359,44 @@ function OneField({
           else if (ids.has(id) && id !== field.id) onChoose(id);
         }}
       />
+      {!gateway && (
+        <div className="row">
+          {!adding && (
+            <Button
+              h={48}
+              variant={shown ? 'default' : 'filled'}
+              aria-pressed={drawing}
+              onClick={() => setDrawing(!drawing)}
+            >
+              {drawing ? 'Stop drawing' : shown ? 'Draw another part' : 'Draw its outline'}
+            </Button>
+          )}
+          <FileButton accept={SHAPE_FILES} onFile={(file) => void bring(file)}>
+            {adding
+              ? `Bring ${PART_WORDS[adding].label.toLowerCase()} as a file`
+              : 'Bring its outline'}
+          </FileButton>
+          {!walking && (
+            <Button variant="default" h={48} onClick={() => setWalking(true)}>
+              Walk around it
+            </Button>
+          )}
+          {!atPart && outline && !broken && (
+            <Button
+              variant="default"
+              h={48}
+              onClick={() => changeField({ boundary: null }, 'outline taken off')}
+            >
+              Take it off
+            </Button>
+          )}
+        </div>
+      )}
       <p className="small soft">{howText({ adding, gateway, drawing, shown: shown !== null })}</p>
+      {!outline && <WayToIt fields={fields} onSend={places.onSend} />}
+      {outline && background && (
+        <KeepOffline key={background.id} map={background} outline={outline} />
+      )}
       {outline && (
         <div className="row spread">
           <p>
@@ -396,6 +437,36 @@ function OneField({
         </div>
       )}
     </>
+  );
+}
+
+/** Ways to a field that is not on the map yet, at a desk far from it. */
+function WayToIt({
+  fields,
+  onSend,
+}: {
+  fields: readonly Kept<'field'>[];
+  onSend(to: SentTo): void;
+}) {
+  const drawn = fields.filter(({ data }) => data.boundary).slice(0, 6);
+  return (
+    <div className="stack tight">
+      <p>
+        To find the field: enter its coordinates above, show your position while you stand in it, or
+        import its outline.{drawn.length > 0 && ' Or start beside another field:'}
+      </p>
+      <div className="row">
+        {drawn.map(({ id, data }) => (
+          <button
+            key={id}
+            className="tool"
+            onClick={() => onSend({ place: middleOf(data.boundary!), marked: false })}
+          >
+            {data.name}
+          </button>
+        ))}
+      </div>
+    </div>
   );
 }
 

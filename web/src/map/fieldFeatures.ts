@@ -80,7 +80,12 @@ export function fieldFeatures(
               shape: part.shape,
               label: part.name,
             }
-          : { id: partId, look: 'gateway', at: part.at!, label: part.name },
+          : {
+              id: partId,
+              look: 'gateway',
+              at: part.at!,
+              label: part.name,
+            },
       ),
     ...pass,
   ];

@@ -77,16 +77,22 @@ const label = (
     inside = false,
     offsetY = 0,
     strong = true,
-  }: { inside?: boolean; offsetY?: number; strong?: boolean } = {},
+    onMark = inside,
+  }: { inside?: boolean; offsetY?: number; strong?: boolean; onMark?: boolean } = {},
 ) =>
   new Text({
     text,
     font: `${strong ? '600 ' : ''}13px ${FONT}`,
     offsetY,
     fill: new Fill({ color: colour(inside ? '--sheet' : '--ink') }),
-    stroke: inside ? undefined : new Stroke({ color: colour('--sheet'), width: 3 }),
+    stroke: inside ? undefined : new Stroke({ color: colour('--sheet'), width: 4 }),
     overflow: true,
+    // What a mark says of itself is part of it; any other label gives way.
+    declutterMode: onMark ? 'none' : 'declutter',
   });
+
+/** A name of two words is narrower on two lines: more names find room. */
+const onTwoLines = (name: string) => name.replace(/^(\S+) (\S+)$/, '$1\n$2');
 
 const line = (name: string, width: number, lineDash?: number[]) =>
   new Stroke({ color: colour(name), width, lineDash });
@@ -95,6 +101,7 @@ const round = (radius: number, fill: string | null, stroke: string, width = 2, d
     radius,
     fill: fill === null ? undefined : new Fill({ color: colour(fill) }),
     stroke: line(stroke, width, dash),
+    declutterMode: 'obstacle',
   });
 
 const square = (radius: number, fill: string, stroke?: string) =>
@@ -104,6 +111,7 @@ const square = (radius: number, fill: string, stroke?: string) =>
     angle: Math.PI / 4,
     fill: new Fill({ color: colour(fill) }),
     stroke: stroke ? line(stroke, 3) : undefined,
+    declutterMode: 'obstacle',
   });
 
 /** The ground that a headland takes: a band inside the outline, as wide as it is on the ground. */
@@ -155,6 +163,7 @@ const head = (feature: FeatureLike, name: string) =>
       fill: new Fill({ color: colour(name) }),
       rotation: Number((feature as Feature).get('turn') ?? 0),
       rotateWithView: true,
+      declutterMode: 'none',
     }),
   });
 
@@ -205,10 +214,16 @@ function drawn(feature: FeatureLike): Style | Style[] {
         // What lies under it can be seen.
         fill: new Fill({ color: `${colour('--band')}b0` }),
         stroke: line('--ink-soft', 1.5),
-        text: text ? label(text) : undefined,
+        text: text ? label(onTwoLines(text)) : undefined,
       });
     case 'outline':
-      return new Style({ stroke: line('--ink-soft', 1.5) });
+      return [
+        new Style({ stroke: line('--sheet', 4) }),
+        new Style({
+          stroke: line('--ink', 1.5),
+          text: text ? label(onTwoLines(text)) : undefined,
+        }),
+      ];
     case 'edited':
       return [
         new Style({
@@ -228,7 +243,7 @@ function drawn(feature: FeatureLike): Style | Style[] {
       return new Style({
         fill: new Fill({ color: `${colour('--ink-soft')}80` }),
         stroke: line('--ink', 1.5),
-        text: label(text, { strong: false }),
+        text: label(text, { offsetY: 16, strong: false }),
       });
     case 'headland':
       return headland(one.size ?? 0);
@@ -247,7 +262,7 @@ function drawn(feature: FeatureLike): Style | Style[] {
     case 'stop':
       return new Style({
         image: round(12, '--sheet', '--ink'),
-        text: label(text),
+        text: label(text, { onMark: true }),
       });
     case 'nextStop':
       return new Style({
@@ -260,7 +275,10 @@ function drawn(feature: FeatureLike): Style | Style[] {
         text: label(text, { inside: true }),
       });
     case 'badStop':
-      return new Style({ image: round(12, null, '--ink', 2, [4, 3]), text: label(text) });
+      return new Style({
+        image: round(12, null, '--ink', 2, [4, 3]),
+        text: label(text, { onMark: true }),
+      });
     case 'spareStop':
       return new Style({ image: round(4, null, '--ink-soft', 1.5) });
     case 'car':
@@ -276,6 +294,7 @@ function drawn(feature: FeatureLike): Style | Style[] {
           radius: one.size ?? 10,
           fill: one.hollow ? undefined : new Fill({ color: `${colour(one.colour ?? '--leaf')}cc` }),
           stroke: line(one.hollow ? '--ink' : '--sheet', 1.5, one.hollow ? [4, 3] : undefined),
+          declutterMode: 'obstacle',
         }),
         text: text ? label(text, { offsetY: (one.size ?? 10) + 10 }) : undefined,
       });

@@ -3,20 +3,11 @@ import { useEffect, useState } from 'react';
 import { useStable } from '../app/useStable.ts';
 import { useDevice } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
+import { mayAsk } from './mayAsk.ts';
 import { watchPosition } from './watchPosition.ts';
 
 /** A fix as good as this is not waited for any longer, m. */
 const GOOD_M = 8;
-
-/** Whether positions may be had without asking the person in the middle of a count. */
-async function allowed(receiver: string): Promise<boolean> {
-  if (receiver) return true;
-  try {
-    return (await navigator.permissions.query({ name: 'geolocation' })).state === 'granted';
-  } catch {
-    return false;
-  }
-}
 
 /**
  * Keeps where a stop was made, while one stands at it: one that has a place already is left as it is.
@@ -36,7 +27,7 @@ export function useStopPlace({ id, data }: { id: string; data: Stop }, begun: bo
     if (settled) return;
     let stop = () => {};
     let gone = false;
-    void allowed(receiver).then((may) => {
+    void mayAsk(receiver).then((may) => {
       if (!may || gone) return;
       stop = watchPosition(receiver, {
         onFix: (fix) => keep(fix) && stop(),

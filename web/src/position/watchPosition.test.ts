@@ -62,6 +62,17 @@ describe('a position of this device', () => {
     expect(cleared).toHaveBeenCalledWith(7);
   });
 
+  it('that never came is not called lost', () => {
+    vi.useFakeTimers();
+    const { fail } = device();
+    const onTrouble = vi.fn();
+    const stop = watchPosition('', { onFix: () => {}, onTrouble });
+    fail(2);
+    vi.advanceTimersByTime(30_000);
+    expect(onTrouble.mock.calls.flat()).toEqual(['notYet', 'notYet']);
+    stop();
+  });
+
   it('that knows none says so', () => {
     vi.stubGlobal('navigator', {});
     const onTrouble = vi.fn();

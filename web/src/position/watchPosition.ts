@@ -1,12 +1,14 @@
 import type { Fix } from '@sendero/core';
 
 /** Why there is no position, and what to do. */
-export type PositionTrouble = 'refused' | 'lost' | 'none';
+export type PositionTrouble = 'refused' | 'lost' | 'notYet' | 'none';
 
 export const TROUBLE_WORDS: Record<PositionTrouble, string> = {
   refused:
     'This device was told not to say where it is: allow it in the browser’s settings for this site. Until then go by distance and direction from the last stop.',
   lost: 'The position is lost. Go by distance and direction from the last stop; it comes back by itself.',
+  notYet:
+    'No position yet. Go by distance and direction from the last stop; outdoors it can take a minute.',
   none: 'This device knows no positions. Go by distance and direction from the last stop.',
 };
 
@@ -21,17 +23,22 @@ const LOST_MS = 20_000;
 /** Says where one is, from this device or from a receiver at an address, until it is stopped. */
 export function watchPosition(receiver: string, told: Told): () => void {
   let timer: ReturnType<typeof setTimeout>;
+  let had = false;
+  /** What was never there is not lost. */
+  const trouble = (what: PositionTrouble) =>
+    told.onTrouble(what === 'lost' && !had ? 'notYet' : what);
   const wait = () => {
     clearTimeout(timer);
-    timer = setTimeout(() => told.onTrouble('lost'), LOST_MS);
+    timer = setTimeout(() => trouble('lost'), LOST_MS);
   };
   const heard = (fix: Fix) => {
+    had = true;
     wait();
     told.onFix(fix);
   };
   const stop = receiver
-    ? fromReceiver(receiver, { ...told, onFix: heard })
-    : fromDevice({ ...told, onFix: heard });
+    ? fromReceiver(receiver, { onFix: heard, onTrouble: trouble })
+    : fromDevice({ onFix: heard, onTrouble: trouble });
   wait();
   return () => {
     clearTimeout(timer);

@@ -15,7 +15,7 @@ import { useChildren, useDevice } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
 import { MapCanvas } from '../map/MapCanvas.tsx';
 import { TROUBLE_WORDS } from '../position/watchPosition.ts';
-import { usePosition } from '../position/usePosition.ts';
+import { useWantedPosition } from '../position/usePosition.ts';
 import { useFinishWalk } from '../stand/useFinishWalk.tsx';
 import { useWalkFacts } from '../stand/useWalkFacts.ts';
 import { nextOrdinal, useParty } from '../stop/party.ts';
@@ -54,7 +54,7 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
   const { walk, planting, field, planter, stops } = facts;
   const { places } = plan.data;
   const parts = useChildren('fieldPart', 'fieldId', planting.data.fieldId);
-  const { fix, trouble } = usePosition();
+  const { fix, trouble, wanted, want } = useWantedPosition();
   const [problem, setProblem] = useState<string | null>(null);
   const under = useMemo(() => readPlan(plan, stops), [plan, stops]);
   const car = plan.data.car ?? places[0]!.at;
@@ -164,8 +164,13 @@ function Way({ facts, plan }: { facts: WalkFacts; plan: NonNullable<WalkFacts['p
                       ? `The position is only within ${units.show(fix.accuracyM, 'distance')}: too rough to be led by.`
                       : trouble
                         ? TROUBLE_WORDS[trouble]
-                        : 'Looking for a position …'}
+                        : wanted && 'Looking for a position …'}
                 </div>
+                {!wanted && (
+                  <button className="tool" onClick={want}>
+                    Use my position
+                  </button>
+                )}
               </div>
             </div>
           )}

@@ -23,6 +23,7 @@ function standIn() {
     },
   });
   return {
+    asked: () => told !== null,
     stands: ([longitude, latitude]: readonly [number, number], accuracy = 3) =>
       told!({
         coords: { longitude, latitude, accuracy, heading: null },
@@ -51,6 +52,10 @@ async function onTheWay() {
   await here.press(/^At \d+ planned stops/, 'radio');
   await here.press('Start the walk');
   await here.arrives(/^\/walks\/[^/]+\/way$/);
+  // Nobody is asked for a position before it is wanted.
+  expect(device.asked()).toBe(false);
+  expect(screen.queryByText(/position is lost|No position yet/)).toBeNull();
+  await here.press('Use my position');
   const distance = await screen.findByTestId('way-distance');
   const next = async () => {
     await waitFor(() => expect(distance.dataset.place).toMatch(/\d/));

@@ -11,6 +11,7 @@ type Place<K extends Kind> = (
 /** Where each kind is entered and can be put right. */
 const PLACES: { readonly [K in Kind]: Place<K> } = {
   workspace: () => '/settings',
+  backgroundMap: () => '/map',
   grower: () => '/fields',
   field: () => '/fields',
   fieldPart: ({ data }) => `/map?field=${data.fieldId}`,

@@ -1,3 +1,4 @@
+import { backgroundMap } from './backgroundMap.ts';
 import { belowGround } from './belowGround.ts';
 import { causeTable } from './causeTable.ts';
 import { conflict } from './conflict.ts';
@@ -33,6 +34,7 @@ import { workspace } from './workspace.ts';
 /** Every kind of record, parents before children. */
 export const KINDS = {
   workspace,
+  backgroundMap,
   grower,
   planter,
   weatherStation,

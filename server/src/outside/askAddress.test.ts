@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { askStation } from './askStation.ts';
+import { askAddress } from './askAddress.ts';
 
 describe('a server for many is not led to its neighbours', () => {
   it.each([
@@ -12,6 +12,8 @@ describe('a server for many is not led to its neighbours', () => {
     'http://[::7f00:1]/',
     'http://localhost/',
   ])('%s', (address) =>
-    expect(askStation(address, { local: false, seconds: 2 })).rejects.toThrow(/closed network/),
+    expect(askAddress(address, { local: false, seconds: 2, accept: '*/*' })).rejects.toThrow(
+      /closed network/,
+    ),
   );
 });
