@@ -910,6 +910,25 @@ takes(
 takes('planeAt', 'origin', args(degrees), { made: 'origin' });
 takes('geodesicDistance', 'from to', args(degrees, degrees), { made: 'from to' });
 takes('geodesicBearing', 'from to', args(degrees, degrees), { made: 'from to' });
+takes(
+  'tileAddress',
+  'source tile',
+  args(
+    fc.constant({ service: 'wms', address: 'https://maps.example/wms', layers: 'aerial' } as const),
+    record({ z: whole(12, 22), x: whole(0, 4000), y: whole(0, 4000) }),
+  ),
+);
+takes(
+  'tilesOver',
+  'box limits',
+  args(
+    fc
+      .tuple(number(-170, 160), number(-80, 80))
+      .map(([x, y]): [number, number, number, number] => [x, y, x + 0.01, y + 0.01]),
+    record({ maxZoom: whole(0, 18), most: whole(0, 500) }),
+  ),
+  { signed: 'box', made: 'box' },
+);
 takes('apart', 'a b', args(place, place), { made: 'a b' });
 takes('bearing', 'a b', args(place, place), { made: 'a b' });
 takes(
@@ -1250,6 +1269,7 @@ takes(
 /** What takes no figure of its own: words, records, and readings of records that their schemas have checked. */
 const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ...(['capital', 'lower', 'findingsShort', 'rowFigures'] as const),
+  ...(['tileSourceProblem', 'readPlace'] as const),
   ...(['mixedUnits', 'unitIn', 'laterDay', 'leavesWindow'] as const),
   ...(['cleanHeader', 'findHeader', 'weatherFile', 'monthsWith'] as const),
   ...(['learnFrom', 'learnHeat', 'scorePredictions', 'dugDepths', 'depthsDug'] as const),

@@ -1,3 +1,5 @@
+import { requireFinite, requireWhole } from '../arguments/index.ts';
+
 /** A square of a map that covers the earth in Web Mercator: zoom 0 is all of it, each next zoom halves the side. */
 export interface Tile {
   z: number;
@@ -31,6 +33,9 @@ const MOST_LATITUDE = 85.05;
  *   // 'https://tiles.example/2/1/3.png'
  */
 export function tileAddress({ service, address, layers }: TileSource, { z, x, y }: Tile): string {
+  requireWhole('tile.z', z, 0);
+  requireWhole('tile.x', x, 0);
+  requireWhole('tile.y', y, 0);
   if (service === 'xyz')
     return address
       .replaceAll('{z}', String(z))
@@ -75,6 +80,10 @@ export function tilesOver(
   [west, south, east, north]: readonly [number, number, number, number],
   { maxZoom, most }: { maxZoom: number; most: number },
 ): Tile[] {
+  for (const [name, value] of Object.entries({ west, south, east, north }))
+    requireFinite(`box.${name}`, value);
+  requireWhole('maxZoom', maxZoom, 0);
+  requireWhole('most', most, 0);
   const tiles: Tile[] = [];
   for (let z = 0; z <= maxZoom; z++) {
     const [left, right] = [columnOf(west, z), columnOf(east, z)];
