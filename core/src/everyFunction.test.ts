@@ -1269,7 +1269,7 @@ takes(
 /** What takes no figure of its own: words, records, and readings of records that their schemas have checked. */
 const WITHOUT_FIGURES: (keyof typeof core)[] = [
   ...(['capital', 'lower', 'findingsShort', 'rowFigures'] as const),
-  ...(['tileSourceProblem', 'readPlace'] as const),
+  ...(['tileSourceProblem', 'readPlace', 'fieldSpacing', 'spacingStandsFor'] as const),
   ...(['mixedUnits', 'unitIn', 'laterDay', 'leavesWindow'] as const),
   ...(['cleanHeader', 'findHeader', 'weatherFile', 'monthsWith'] as const),
   ...(['learnFrom', 'learnHeat', 'scorePredictions', 'dugDepths', 'depthsDug'] as const),

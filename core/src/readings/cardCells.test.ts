@@ -266,7 +266,7 @@ describe('what is measured of a row', () => {
     ]);
   });
 
-  it('half up is read off the line between two visits', () => {
+  it('half up is told by the curve of its length', () => {
     const length = made('flaggedLength', {
       plantingId: planting.id,
       row: 3,
@@ -289,8 +289,8 @@ describe('what is measured of a row', () => {
       counts: [visitOn('2027-05-08', 4), visitOn('2027-05-10', 16), visitOn('2027-05-12', 4)],
     });
     const [half] = of(all, 'emergence');
-    // 12 of 24: two thirds of the way from 4 (240 h) to 20 (288 h), less the first 4.
-    expect(half!.value).toBeCloseTo(240 + (8 / 16) * 48, 6);
+    // 12 of 24 lie halfway from 4 (240 h) to 20 (288 h); the curve is the one of the page of its emergence.
+    expect(half!.value).toBeCloseTo(264, 0);
     expect(half).toMatchObject({ row: 3, placeId: 'gate', walkId: null, on: '2027-05-12' });
     // From 2.4 to 21.6 of 24: before the first visit nobody knows, so there is no spread.
     expect(of(all, 'emergenceSpread')).toEqual([]);
@@ -303,9 +303,7 @@ describe('what is measured of a row', () => {
         visitOn('2027-05-12', 4),
       ],
     });
-    expect(of(later, 'emergenceSpread')[0]!.value).toBeCloseTo(
-      48 + 48 + (1.6 / 4) * 48 - (2.4 / 4) * 48,
-      6,
-    );
+    // A line from visit to visit would tell 86 h: visits two days apart smear what came within one.
+    expect(of(later, 'emergenceSpread')[0]!.value).toBeCloseTo(66, 0);
   });
 });

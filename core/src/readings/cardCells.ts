@@ -34,10 +34,11 @@ import type {
 import { analyseSpacing } from '../spacing/index.ts';
 import { DEFAULT_WEIGHTS, type LatenessWeights } from '../stand/index.ts';
 import { mean, sampleSd } from '../stats/index.ts';
-import { expectedStand, targetSpacing } from '../targets/index.ts';
 import type { Held } from './held.ts';
 import { emergenceCells } from './emergenceCells.ts';
+import { seedingsOf, targetsOf } from './readWalkFacts.ts';
 import { tapeRun } from './spacingOfTapes.ts';
+import { plantedAs, withRowWidth, type TrialOfWalk } from './stripSeeding.ts';
 
 /** A season's records of one planter; those of others are left aside. */
 export interface CardRecords {
@@ -49,6 +50,8 @@ export interface CardRecords {
   observations: readonly Held<Observation>[];
   lengths: readonly Held<FlaggedLength>[];
   counts: readonly Held<EmergenceCount>[];
+  /** Trials of the plantings with their strips, which may be of another row width or rate; left out: none. */
+  trials?: readonly TrialOfWalk[];
   /** Of plants behind, the user's own; left out: the default. */
   weights?: LatenessWeights | null;
 }
@@ -221,9 +224,7 @@ export function cardCells(records: CardRecords): CardCells {
   const seenAt = group(observations, ({ data }) => data.stopId);
   for (const planting of plantings) {
     if (planting.data.planterId !== planter.id) continue;
-    const { seedsPerM2, rowWidthM } = planting.data;
-    const spacingM = targetSpacing({ rowWidthM, populationPerM2: seedsPerM2 });
-    const expectedPerM2 = expectedStand(planting.data);
+    const trials = records.trials?.filter(({ trial }) => trial.data.plantingId === planting.id);
     germination.set(planting.id, planting.data.germination);
     for (const walk of walks) {
       if (walk.data.plantingId !== planting.id) continue;
@@ -231,6 +232,8 @@ export function cardCells(records: CardRecords): CardCells {
         .filter(({ data }) => !data.chosen)
         .sort((a, b) => a.data.ordinal - b.data.ordinal)
         .map((stop) => ({ stop, seen: (seenAt.get(stop.id) ?? []).map(({ data }) => data) }));
+      const seedings = seedingsOf(planting.data, stopsOf.get(walk.id) ?? [], trials ?? []);
+      const plantedAt = ({ id }: Held<Stop>) => plantedAs(planting.data, seedings.get(id));
       const speeds = new Map<string, number>();
       const digsBefore = digs.length;
       for (const { stop, seen } of places)
@@ -317,23 +320,23 @@ export function cardCells(records: CardRecords): CardCells {
         cells.push(made);
         return made;
       };
-      const tapeOf = (one: Tape, row: number, placeId: string): CardTape => ({
+      const tapeOf = (one: Tape, row: number, stop: Held<Stop>): CardTape => ({
         row,
         plantingId: planting.id,
-        placeId,
+        placeId: stop.id,
         on: walk.data.startedOn,
         positionsM: one.positionsM,
         lengthM: one.readToM ?? one.positionsM.at(-1) ?? 0,
-        spacingM,
+        spacingM: targetsOf(plantedAt(stop)).spacingM,
       });
       if (walk.data.purpose === 'trench') {
         // Seeds of a log, not plants: they tell of the disc alone.
         for (const { stop, seen } of places)
           for (const one of seen)
-            if (one.type === 'tape' && one.row !== null) tapes.push(tapeOf(one, one.row, stop.id));
+            if (one.type === 'tape' && one.row !== null) tapes.push(tapeOf(one, one.row, stop));
         const check = { id: walk.id, data: walk.data };
         depths.push(...trenchCells(check, planting, places, cell));
-        monitorCells(places, { rowWidthM, spacingM }, cell);
+        monitorCells(places, plantedAt, cell);
         continue;
       }
       const dug = digs.slice(digsBefore).filter(({ gap, late }) => gap !== null || late !== null);
@@ -346,8 +349,14 @@ export function cardCells(records: CardRecords): CardCells {
       const lookedForLate = all.some(
         (one) => one.type === 'count' && one.oneBehind + one.twoBehind > 0,
       );
-      for (const { stop, seen } of places)
-        for (const one of seen) {
+      for (const { stop, seen } of places) {
+        const planted = plantedAt(stop);
+        const { spacingM, expectedPerM2, rowWidthM } = targetsOf(planted);
+        for (const seenOne of seen) {
+          const one =
+            seenOne.type === 'count' && seedings.has(stop.id)
+              ? withRowWidth(seenOne, rowWidthM, walk.data.method)
+              : seenOne;
           if (one.type === 'count' && one.row !== null) {
             const late = one.oneBehind + one.twoBehind;
             const plants = one.inStep + late;
@@ -356,12 +365,12 @@ export function cardCells(records: CardRecords): CardCells {
             const stand = cell('stand', one.row, stop.id, plants * ratio, plants);
             stand.effective =
               (one.inStep + oneBehind * one.oneBehind + twoBehind * one.twoBehind) * ratio;
-            stand.sown = one.lengthM * one.rowWidthM * seedsPerM2;
+            stand.sown = one.lengthM * one.rowWidthM * planted.seedsPerM2;
             if (lookedForLate && plants > 0) cell('late', one.row, stop.id, late / plants, plants);
           }
           if (one.type === 'tape' && one.row !== null && planter.data.type === 'planter') {
             const told = analyseSpacing([tapeRun(one)], { referenceM: spacingM });
-            tapes.push(tapeOf(one, one.row, stop.id));
+            tapes.push(tapeOf(one, one.row, stop));
             if (told.slots === 0) continue;
             cell('feed', one.row, stop.id, told.qualityOfFeedIndex!, told.slots);
             cell('skips', one.row, stop.id, told.missIndex!, told.slots);
@@ -370,6 +379,7 @@ export function cardCells(records: CardRecords): CardCells {
               cell('scatter', one.row, stop.id, told.precision, told.singles);
           }
         }
+      }
     }
     cells.push(...emergenceCells(planting, records));
   }
@@ -429,7 +439,7 @@ function trenchCells(
 /** What the cab shows of a row against what was dug of it, place by place. */
 function monitorCells(
   places: readonly Place[],
-  { rowWidthM, spacingM }: { rowWidthM: number; spacingM: number },
+  plantedAt: (stop: Held<Stop>) => Planting,
   cell: AddCell,
 ) {
   for (const { stop, seen } of places) {
@@ -444,6 +454,7 @@ function monitorCells(
       (one): one is Trench => one.type === 'trench' && one.gapsM.length > 0 && shown.has(one.row),
     );
     if (opened.length === 0) continue;
+    const { rowWidthM, spacingM } = targetsOf(plantedAt(stop));
     const dropped = droppedPopulation(
       opened.map(({ row, gapsM }) => ({ row, gapsM })),
       { rowWidthM, targetSpacingM: spacingM },

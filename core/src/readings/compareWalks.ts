@@ -1,10 +1,10 @@
 import { clusteredShare } from '../digs/index.ts';
 import { RANDOM_FEED } from '../spacing/index.ts';
-import { differenceOf, sdInterval, wilsonInterval, type Told } from '../stats/index.ts';
+import { differenceOf, type Told } from '../stats/index.ts';
 import { liveShare } from './liveShare.ts';
 import { readPlants, type SharedOut } from './readPlants.ts';
 import { shareBehind, type WalkStand } from './readWalkStand.ts';
-import { spacingOfTapes } from './spacingOfTapes.ts';
+import { fieldSpacing } from './fieldSpacing.ts';
 
 /** What two walks are compared in. All are shares, so that other rates and spacings do not matter. */
 export const COMPARED = [
@@ -59,18 +59,10 @@ function figuresOf(stand: WalkStand): Record<Compared, Told | null> {
       : null;
   const stops = stand.stops.filter(({ data, plants }) => !data.chosen && plants.length > 0);
   const plants = readPlants(stand);
-  const taped = stand.stops.filter(({ data }) => !data.chosen);
-  const spacing = spacingOfTapes(taped, stand.spacingM);
-  const intervals = taped.flatMap(({ tapes, spacingM }) =>
-    tapes.flatMap(({ data: { positionsM } }) =>
-      positionsM.slice(1).map((at, i) => (at - positionsM[i]!) / spacingM),
-    ),
-  );
-  const sd = sdInterval(intervals);
-  const singly =
-    !spacing || spacing.qualityOfFeedIndex === null || spacing.slots === 0
-      ? null
-      : wilsonInterval(Math.round(spacing.qualityOfFeedIndex * spacing.slots), spacing.slots);
+  const spacing = fieldSpacing(stand.stops, {
+    referenceM: stand.spacingM,
+    rows: stand.planter?.rows ?? null,
+  });
   const skipped = plants.gaps.finds.find(({ name }) => name === 'noSeed') ?? null;
   return {
     stand: over(summary ?? undefined),
@@ -85,10 +77,14 @@ function figuresOf(stand: WalkStand): Record<Compared, Told | null> {
         }),
       ),
     ),
-    singly: singly && { value: singly.share, lower: singly.lower, upper: singly.upper },
+    singly: spacing && spacing.singly,
     spread:
-      sd && spacing && spacing.sdM !== null
-        ? { value: spacing.sdM / stand.spacingM, lower: sd.lower, upper: sd.upper }
+      spacing?.sdM && spacing.sdM.lower < spacing.sdM.upper
+        ? {
+            value: spacing.sdM.value / stand.spacingM,
+            lower: spacing.sdM.lower / stand.spacingM,
+            upper: spacing.sdM.upper / stand.spacingM,
+          }
         : null,
     placed: ofShare(plants.late.placed),
     skipped: ofShare(skipped ?? (plants.gaps.dug > 0 ? { ...plants.gaps.notFound } : null)),

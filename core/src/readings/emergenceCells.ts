@@ -2,18 +2,21 @@ import type { CardMeasure } from '../planter/index.ts';
 import type { Planting } from '../records/index.ts';
 import type { CardCell, CardRecords } from './cardCells.ts';
 import type { Held } from './held.ts';
-import { emergenceVisits, type LengthVisit } from './readEmergence.ts';
+import { emergenceVisits, lengthTimes, type LengthVisit } from './readEmergence.ts';
 
-/** When such a share of what came up in a flagged length was up: read off the line between two visits. */
-function upAtH(visits: readonly LengthVisit[], share: number): number | null {
-  const wanted = (visits.at(-1)?.emerged ?? 0) * share;
+/** When half of what came up was up, read off the line between two visits: for lengths of which no curve can be told. */
+function halfOnTheLine(visits: readonly LengthVisit[]): number | null {
+  const wanted = (visits.at(-1)?.emerged ?? 0) / 2;
   const after = visits.findIndex(({ emerged }) => wanted > 0 && emerged >= wanted);
   const [a, b] = [visits[after - 1], visits[after]];
   if (!a || !b) return null;
   return a.hours + ((wanted - a.emerged) / (b.emerged - a.emerged)) * (b.hours - a.hours);
 }
 
-/** How each flagged length of a row came up: when half was up, and how long it took. */
+/**
+ * How each flagged length of a row came up: when half was up, and how long it took from the first tenth to the ninth, by the same curve as
+ * the page of its emergence.
+ */
 export function emergenceCells(
   planting: Held<Planting>,
   { lengths, counts }: Pick<CardRecords, 'lengths' | 'counts'>,
@@ -26,11 +29,12 @@ export function emergenceCells(
     own,
     counts.filter(({ data }) => ids.has(data.lengthId)),
   );
-  return read.lengths.flatMap(({ data, visits }): CardCell[] => {
+  return read.lengths.flatMap((length): CardCell[] => {
+    const { data, visits } = length;
     const last = visits.at(-1);
     if (!last) return [];
-    const half = upAtH(visits, 0.5);
-    const [tenth, most] = [upAtH(visits, 0.1), upAtH(visits, 0.9)];
+    const { t10H, t50H, t90H } = lengthTimes(length);
+    const half = t50H ?? halfOnTheLine(visits);
     const cell = (measure: CardMeasure, value: number): CardCell => ({
       measure,
       row: data.row!,
@@ -46,7 +50,7 @@ export function emergenceCells(
     });
     return [
       ...(half === null ? [] : [cell('emergence', half)]),
-      ...(tenth === null || most === null ? [] : [cell('emergenceSpread', most - tenth)]),
+      ...(t10H === null || t90H === null ? [] : [cell('emergenceSpread', t90H - t10H)]),
     ];
   });
 }

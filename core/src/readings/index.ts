@@ -60,6 +60,7 @@ export {
   type Seeding,
   type TrialOfWalk,
 } from './stripSeeding.ts';
+export { fieldSpacing, spacingStandsFor, type FieldSpacing } from './fieldSpacing.ts';
 export { tapeRun } from './spacingOfTapes.ts';
 export { placeOfStop } from './placeOfStop.ts';
 export {

@@ -226,6 +226,10 @@ export const flaggedCounts = ({ id, sown, visits }: LengthReading): FlaggedCount
   rounds: visits.map(({ round, hours, emerged }) => ({ round, hours, emerged })),
 });
 
+/** When shares of what came up in one flagged length were up, by its curve; null where that lies outside the visits or cannot be told. */
+export const lengthTimes = (length: LengthReading): GroupReading['told'] =>
+  readGroup('', null, [length]).told;
+
 function readGroup(name: string, row: number | null, lengths: LengthReading[]): GroupReading {
   const pool = poolLengths(lengths.map(flaggedCounts));
   const counters = new Set(

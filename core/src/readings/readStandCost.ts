@@ -3,7 +3,7 @@ import type { Workspace } from '../records/index.ts';
 import { relativeYield, STAND_SCHOOLS } from '../replant/index.ts';
 import { costOfSpacing } from '../spacing/index.ts';
 import type { WalkStand } from './readWalkStand.ts';
-import { spacingOfTapes } from './spacingOfTapes.ts';
+import { fieldSpacing } from './fieldSpacing.ts';
 
 type Range = [low: number, high: number];
 
@@ -36,7 +36,7 @@ export function fullYieldOf(
  * @example readStandCost(stand, workspace)?.total // [0.004, 0.03] kg/m²
  */
 export function readStandCost(
-  { summary, expectedPerM2, planting, stops, spacingM }: WalkStand,
+  { summary, expectedPerM2, planting, planter, stops, spacingM }: WalkStand,
   workspace: Pick<Workspace, 'fullYields'> | null,
 ): StandCost | null {
   if (!summary) return null;
@@ -51,8 +51,8 @@ export function readStandCost(
   const most = summary.intervalPerM2?.[1] ?? summary.meanPerM2;
   const least = summary.effective.intervalPerM2?.[0] ?? summary.effective.meanPerM2;
   const stand: Range = [Math.min(...losses(most)), Math.max(...losses(least))];
-  const taped = stops.filter(({ data }) => !data.chosen);
-  const sdM = spacingOfTapes(taped, spacingM)?.sdM ?? null;
+  const sdM =
+    fieldSpacing(stops, { referenceM: spacingM, rows: planter?.rows ?? null })?.sdM?.value ?? null;
   const spacing: Range | null =
     crop === 'corn' && sdM !== null ? [0, costOfSpacing(sdM).everyInchKgPerM2] : null;
   return {

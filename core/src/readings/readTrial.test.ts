@@ -488,6 +488,10 @@ describe('the demo’s trials are what was put in', () => {
     expect(togetherSentence(trialsTogether(depths.slice(0, 1), 'yield'), 'yield', us)).toMatch(
       /says nothing of the next/,
     );
+    // The list of trials says of it what its own page says.
+    expect(togetherSentence(trialsTogether(depths.slice(0, 1), 'yield'), 'yield', us)).toContain(
+      trialSentence(answerTrial(depths[0]!, 'yield')!, depths[0]!, us),
+    );
     const starter = demoTrials.filter(({ demonstration }) => demonstration);
     const together = trialsTogether(starter, 'yield');
     expect(together).toMatchObject({ read: [], sites: null });

@@ -77,14 +77,16 @@ export function readWalkFacts(
   };
 }
 
-const targetsOf = ({ rowWidthM, seedsPerM2, germination, fieldLoss }: Planting) => ({
+/** Row width, expected plants and spacing that follow from how it was planted. */
+export const targetsOf = ({ rowWidthM, seedsPerM2, germination, fieldLoss }: Planting) => ({
   rowWidthM,
   targetPerM2: seedsPerM2,
   expectedPerM2: expectedStand({ seedsPerM2, germination, fieldLoss }),
   spacingM: targetSpacing({ rowWidthM, populationPerM2: seedsPerM2 }),
 });
 
-function seedingsOf(
+/** Row width and rate at each stop in a strip that was planted otherwise than its planting. */
+export function seedingsOf(
   planting: Planting,
   stops: readonly Held<Stop>[],
   trials: readonly TrialOfWalk[],

@@ -18,12 +18,13 @@ type Taped = Pick<WalkStop, 'tapes' | 'spacingM'>;
  */
 export function spacingOfTapes(stops: readonly Taped[], referenceM: number) {
   const runs = stops.flatMap(({ tapes, spacingM }) =>
-    tapes.map(({ data }) => tapeRun(scaled(data, referenceM / spacingM))),
+    tapes.map(({ data }) => tapeRun(scaledTape(data, referenceM / spacingM))),
   );
   return runs.length === 0 ? null : analyseSpacing(runs, { referenceM });
 }
 
-const scaled = (tape: Tape, by: number): Tape =>
+/** A tape with its lengths in those of another target spacing. */
+export const scaledTape = (tape: Tape, by: number): Tape =>
   Math.abs(by - 1) < 1e-9
     ? tape
     : {

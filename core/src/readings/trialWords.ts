@@ -209,12 +209,14 @@ export function trialLookSentences(
 
 /** The running answer to a question over sites and years, and how far it may be trusted. */
 export function togetherSentence(
-  { sites, elsewhere, check, read }: TrialsTogether,
+  { sites, elsewhere, check, read, own: single }: TrialsTogether,
   measure: TrialAnswer['measure'],
   show: Show,
 ): string {
   if (!sites || read.length === 0)
     return 'Nothing to combine yet. One strip of each at a single site cannot be tested: add a second site, or more strips of each.';
+  if (single)
+    return `${trialSentence(single, read[0]!, show)} One site and year says nothing of the next.`;
   const say = (value: number) => figure(value, { measure }, read[0]!, show);
   const most = [...elsewhere].sort((a, b) => Math.abs(b.difference) - Math.abs(a.difference))[0];
   const own = sites.differencesFromCheck?.find(({ treatment }) => treatment === most?.level);
@@ -222,14 +224,11 @@ export function togetherSentence(
     return 'The check has no figure yet: without it nothing can be held against it.';
   const [low, high] = own.interval;
   const signed = (value: number) => `${say(Math.abs(value))} ${value < 0 ? 'less' : 'more'}`;
-  const where = read.length === 1 ? 'one site and year' : `${read.length} sites and years`;
-  const over = `Over ${where} ${most.level} bore ${signed(own.difference)} than ${check}, between ${signed(low)} and ${signed(high)}.`;
+  const over = `Over ${read.length} sites and years ${most.level} bore ${signed(own.difference)} than ${check}, between ${signed(low)} and ${signed(high)}.`;
   const trust =
-    read.length < 2
-      ? 'One site and year says nothing of the next.'
-      : sites.sd.treatmentBySite > Math.abs(own.difference)
-        ? `It differs from place to place by more than it gains: where nobody has tried it, expect anything between ${signed(most.interval[0])} and ${signed(most.interval[1])}.`
-        : `Where nobody has tried it, expect between ${signed(most.interval[0])} and ${signed(most.interval[1])}.`;
+    sites.sd.treatmentBySite > Math.abs(own.difference)
+      ? `It differs from place to place by more than it gains: where nobody has tried it, expect anything between ${signed(most.interval[0])} and ${signed(most.interval[1])}.`
+      : `Where nobody has tried it, expect between ${signed(most.interval[0])} and ${signed(most.interval[1])}.`;
   return `${over} ${trust}`;
 }
 

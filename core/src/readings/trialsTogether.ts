@@ -10,6 +10,7 @@ import {
   type SitesWithPrior,
   type TrialMeasure,
 } from '../trials/index.ts';
+import { answerTrial, type TrialAnswer } from './answerTrial.ts';
 import { byFirstFactor, measuredStrips, type TrialReading } from './readTrial.ts';
 import { unlessRefused } from './unlessRefused.ts';
 
@@ -23,6 +24,10 @@ export interface TrialsTogether {
   /** Those whose strips can be read together: measured, and replicated by themselves or over sites. */
   read: TrialReading[];
   sites: SiteAnalysis | null;
+  /** Of a single site its own answer, as on its page; null over several. */
+  own: TrialAnswer | null;
+  /** Each level less the check at each site, by the means of its strips; a second factor is averaged over. */
+  atSites: { site: string; level: string; difference: number }[];
   /** Of each level that is not the check: what may be expected where nobody has tried it, 95 %. */
   elsewhere: { level: string; difference: number; interval: [number, number] }[];
   /** The same with what is usual between sites counted in: few sites cannot tell how much a difference varies. Empty for a single site. */
@@ -81,6 +86,16 @@ export function trialsTogether(
     trials,
     read,
     sites,
+    own: read.length === 1 ? answerTrial(read[0]!, measure) : null,
+    atSites: levels.flatMap(({ label }) =>
+      label === check
+        ? []
+        : bySite(plots, label, check, 0).map(({ site, difference }) => ({
+            site,
+            level: label,
+            difference,
+          })),
+    ),
     elsewhere: (sites?.differencesFromCheck ?? []).map(({ treatment, difference, se, df }) => {
       const half =
         tQuantile(0.975, Math.max(1, df)) * Math.hypot(se, Math.SQRT2 * sites!.sd.treatmentBySite);
@@ -125,7 +140,7 @@ const LEAST_RESIDUAL = 0.02;
 
 /** A level less the check at each site that has both, with the error that strips leave. */
 const bySite = (plots: readonly SitePlot[], level: string, check: string, residualSd: number) =>
-  [...group(plots, ({ site }) => site).values()].flatMap((own) => {
+  [...group(plots, ({ site }) => site)].flatMap(([site, own]) => {
     const [there, beside] = [level, check].map((name) =>
       own.flatMap(({ treatment, value }) => (treatment === name ? [value] : [])),
     );
@@ -133,6 +148,7 @@ const bySite = (plots: readonly SitePlot[], level: string, check: string, residu
     const sd = Math.max(residualSd, LEAST_RESIDUAL * meanOf(own));
     return [
       {
+        site,
         difference: mean(there!)! - mean(beside!)!,
         se: sd * Math.sqrt(1 / there!.length + 1 / beside!.length),
       },

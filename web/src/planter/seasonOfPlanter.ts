@@ -54,6 +54,10 @@ function readSeason(season: number, records: SeasonRecords): SeasonOfPlanter {
 const same = (a: SeasonRecords, b: SeasonRecords) =>
   a.planter === b.planter &&
   a.weights === b.weights &&
+  sameItems(
+    (a.trials ?? []).flatMap(({ trial, strips }) => [trial, ...strips]),
+    (b.trials ?? []).flatMap(({ trial, strips }) => [trial, ...strips]),
+  ) &&
   sameItems(a.plantings, b.plantings) &&
   sameItems(a.fields, b.fields) &&
   sameItems(a.walks, b.walks) &&

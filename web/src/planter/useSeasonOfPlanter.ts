@@ -45,6 +45,16 @@ export function useSeasonOfPlanter(
   const read = useWalksRead(useMemo(() => walks.map(({ id }) => id), [walks]));
   const stops = useChildrenOfAll('stop', 'walkId', walks);
   const observations = useChildrenOfAll('observation', 'stopId', stops);
+  const trials = useChildrenOfAll('trial', 'plantingId', plantings);
+  const strips = useChildrenOfAll('trialStrip', 'trialId', trials);
+  const trialsOfWalks = useMemo(
+    () =>
+      trials.map((trial) => ({
+        trial,
+        strips: strips.filter(({ data }) => data.trialId === trial.id),
+      })),
+    [trials, strips],
+  );
   const weights = useWorkspace()?.data.weights ?? null;
   return useMemo(() => {
     if (!planter) return null;
@@ -58,6 +68,7 @@ export function useSeasonOfPlanter(
       observations,
       lengths,
       counts,
+      trials: trialsOfWalks,
       weights,
     });
   }, [
@@ -71,6 +82,7 @@ export function useSeasonOfPlanter(
     observations,
     lengths,
     counts,
+    trialsOfWalks,
     weights,
   ]);
 }

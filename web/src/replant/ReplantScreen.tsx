@@ -145,6 +145,13 @@ function Desk({ replant }: { replant: Replant }) {
           <h2>What it is judged by</h2>
           {reading.stand && (
             <p className="small">
+              {reading.case && reading.parts.length > 0 && (
+                <>
+                  Over the whole field {units.show(reading.case.stand.plantsPerM2, kind)} effective
+                  plants, each part by its area.{' '}
+                  {reading.stand.from === 'walk' ? 'The mean of the stops is ' : 'The rest has '}
+                </>
+              )}
               {units.show(reading.stand.perM2, kind)} effective plants{' '}
               {reading.stand.from === 'walk' ? 'as walked' : 'as told'}
               {reading.stand.intervalPerM2 &&

@@ -1,14 +1,13 @@
-import { max, pairs } from 'd3-array';
+import { max } from 'd3-array';
 import {
   INCH_M,
-  analyseSpacing,
   costOfSpacing,
   liveShare,
   machineSpread,
-  sdInterval,
-  wilsonInterval,
+  fieldSpacing,
+  spacingStandsFor,
   tapeRun,
-  type SpacingAnalysis,
+  type FieldSpacing,
   type WalkStand,
 } from '@sendero/core';
 import { lazy, Suspense, useState } from 'react';
@@ -30,7 +29,7 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
   const all = stand.stops.flatMap(({ data, tapes: own, spacingM: targetM }) =>
     own
       .filter(({ data: tape }) => tape.positionsM.length > 1 || tape.readToM !== null)
-      .map((tape) => ({ ...tape, ordinal: data.ordinal, targetM })),
+      .map((tape) => ({ ...tape, ordinal: data.ordinal, chosen: data.chosen, targetM })),
   );
   // Strips of another row width or rate are read by themselves: what is a gap in one is none in the other.
   const targets = [...new Set(all.map(({ targetM }) => targetM))].sort((a, b) => a - b);
@@ -44,19 +43,21 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
         doubles show as you go.
       </p>
     );
-  const runs = tapes.map(({ data }) => ({ row: data.row, ...tapeRun(data) }));
-  const observed = analyseSpacing(runs, { referenceM: targetM }).meanM ?? 0;
+  const counted = tapes.filter(({ chosen: forItsLooks }) => !forItsLooks);
+  const runs = counted.map(({ data }) => tapeRun(data));
+  const planterRows = stand.planter?.rows ?? null;
+  /** The field's spacing with a place as long as this. */
+  const read = (referenceM: number) =>
+    fieldSpacing(
+      stand.stops
+        .filter(({ spacingM }) => spacingM === targetM)
+        .map((stop) => ({ ...stop, spacingM: referenceM })),
+      { referenceM, rows: planterRows },
+    );
+  const byTarget = read(targetM);
+  const observed = byTarget?.meanM ?? 0;
   const referenceM = reference === 'target' || observed <= 0 ? targetM : observed;
-  const found = analyseSpacing(runs, { referenceM });
-  const byRow = [...new Set(runs.map(({ row }) => row))]
-    .sort((a, b) => (a ?? 0) - (b ?? 0))
-    .map((row) => ({
-      row,
-      found: analyseSpacing(
-        runs.filter((run) => run.row === row),
-        { referenceM },
-      ),
-    }));
+  const found = reference === 'target' ? byTarget : read(referenceM);
   const shown = tapes.slice(0, MOST_SHOWN);
   const longest =
     max(shown, ({ data }) => Math.max(data.readToM ?? 0, data.positionsM.at(-1) ?? 0))! + targetM;
@@ -70,15 +71,10 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
           onChange={(next) => setChosen(next)}
         />
       )}
-      <Sentences
-        stand={stand}
-        found={found}
-        targetM={targetM}
-        intervalsM={tapes.flatMap(({ data }) => pairs(data.positionsM, (a, b) => b - a))}
-      />
+      {found && <Sentences stand={stand} found={found} targetM={targetM} />}
       <div className="row spread">
         <h3>
-          Spacing of {tapes.reduce((sum, { data }) => sum + data.positionsM.length, 0)} plants on{' '}
+          Spacing of {counted.reduce((sum, { data }) => sum + data.positionsM.length, 0)} plants on{' '}
           {runs.length} tapes
         </h3>
         <SegmentedControl
@@ -93,7 +89,7 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
       </div>
       <div className="columns half">
         <Suspense fallback={<p className="soft">Drawing …</p>}>
-          <SpacingChart runs={runs} referenceM={referenceM} />
+          {runs.length > 0 && <SpacingChart runs={runs} referenceM={referenceM} />}
         </Suspense>
         <div className="scroll-x" tabIndex={0} role="region" aria-label="Spacing by row">
           <table className="figures">
@@ -107,25 +103,35 @@ export function SpacingResult({ stand }: { stand: WalkStand }) {
               </tr>
             </thead>
             <tbody>
-              {[...byRow, { row: 'all' as const, found }].map(({ row, found: own }) => (
-                <tr key={String(row)} style={row === 'all' ? { fontWeight: 700 } : undefined}>
-                  <td>{row ?? 'not told'}</td>
+              {found?.rows.map(({ row, found: own }) => (
+                <tr key={String(row)}>
+                  <td>{row ?? 'not recorded'}</td>
                   <td>{own.sdM === null ? '–' : units.show(own.sdM, 'plantSpacing')}</td>
                   <td>{percent(own.qualityOfFeedIndex)}</td>
                   <td>{percent(own.missIndex)}</td>
                   <td>{percent(own.multiplesIndex)}</td>
                 </tr>
               ))}
+              {found && found.rows.length > 1 && (
+                <tr style={{ fontWeight: 700 }}>
+                  <td>mean</td>
+                  <td>{found.sdM ? units.show(found.sdM.value, 'plantSpacing') : '–'}</td>
+                  <td>{percent(found.singly.value)}</td>
+                  <td>{percent(found.empty)}</td>
+                  <td>{percent(found.doubles)}</td>
+                </tr>
+              )}
             </tbody>
           </table>
         </div>
       </div>
       <div className="stack tight">
-        {shown.map(({ id, data, ordinal }) => (
+        {shown.map(({ id, data, ordinal, chosen: forItsLooks }) => (
           <div key={id}>
             <div className="small">
               Stop {ordinal}
               {data.row ? `, row ${data.row}` : ''}
+              {forItsLooks && ', chosen because it looked bad: not in the figures'}
             </div>
             <RowRibbon
               positionsM={data.positionsM}
@@ -150,39 +156,37 @@ function Sentences({
   stand,
   found,
   targetM,
-  intervalsM,
 }: {
   stand: WalkStand;
-  found: SpacingAnalysis;
+  found: FieldSpacing;
   targetM: number;
-  intervalsM: number[];
 }) {
   const units = useUnits();
-  if (found.sdM === null || found.qualityOfFeedIndex === null) return null;
+  const { singly, sdM, rowsWithout } = found;
+  if (sdM === null) return null;
   // What dead seed explains, as the gaps dug or the tag say it, not what stands: skips are the meter's own.
   const live = liveShare(stand);
   const { perfectSdM, machineSdM } = machineSpread({
-    sdM: found.sdM,
+    sdM: sdM.value,
     referenceM: targetM,
     liveShare: live.share,
   });
-  const cost = stand.planting.data.crop === 'corn' ? costOfSpacing(found.sdM) : null;
+  const cost = stand.planting.data.crop === 'corn' ? costOfSpacing(sdM.value) : null;
   const loss = (kgPerM2: number) => units.show(kgPerM2, 'cornYield');
-  const singly = wilsonInterval(Math.round(found.qualityOfFeedIndex * found.slots), found.slots);
-  const sd = sdInterval(intervalsM);
-  const least = sd && Math.sqrt(Math.max(0, sd.lower ** 2 - perfectSdM ** 2));
+  const range = sdM.lower < sdM.upper;
+  const least = range && Math.sqrt(Math.max(0, sdM.lower ** 2 - perfectSdM ** 2));
   return (
     <div className="stack tight">
       <p>
-        <strong>{percent(found.qualityOfFeedIndex)} of the places are filled singly</strong> (95 %:{' '}
+        <strong>{percent(singly.value)} of the places are filled singly</strong> (95 %:{' '}
         {percent(singly.lower)} to {percent(singly.upper)}, of {found.slots}); practitioners call 90
-        % or more a good job. Empty: {percent(found.missIndex)}, doubles:{' '}
-        {percent(found.multiplesIndex)}.
+        % or more a good job. Empty: {percent(found.empty)}, doubles: {percent(found.doubles)}.
       </p>
+      {rowsWithout !== null && rowsWithout.length > 0 && <p>{spacingStandsFor(found)}</p>}
       <p>
-        The SD is <strong>{units.show(found.sdM, 'plantSpacing')}</strong>
-        {sd &&
-          ` (95 %: ${units.show(sd.lower, 'plantSpacing')} to ${units.show(sd.upper, 'plantSpacing')})`}
+        The SD is <strong>{units.show(sdM.value, 'plantSpacing')}</strong>
+        {range &&
+          ` (95 %: ${units.show(sdM.lower, 'plantSpacing')} to ${units.show(sdM.upper, 'plantSpacing')})`}
         . A perfect meter would still show {units.show(perfectSdM, 'plantSpacing')} with{' '}
         {percent(live.share)} of the seeds up (
         {live.dug === null

@@ -10,6 +10,8 @@ import {
   trialTitle,
   USUAL_BETWEEN_SITES,
   withPriorSentence,
+  type QuantityKind,
+  type TrialAnswer,
   type TrialReading,
   type TrialsTogether,
 } from '@sendero/core';
@@ -23,6 +25,7 @@ import { useAll, useDevice } from '../data/hooks.ts';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useAppSelector } from '../data/store.ts';
 import { useUnits } from '../units/useUnits.ts';
+import { AgainstPicture } from './AgainstPicture.tsx';
 import { MoisturePicture } from './MoisturePicture.tsx';
 import { useTrials } from './useTrial.ts';
 
@@ -157,7 +160,11 @@ function Question({ together }: { together: TrialsTogether }) {
             )}
           </div>
           <div className="columns half">
-            <SitesPicture together={together} />
+            {together.own ? (
+              <OwnPicture answer={together.own} check={check} kind={CROP_FACTS[crop].yieldKind} />
+            ) : (
+              <SitesPicture together={together} />
+            )}
             {explained && moisture.length > 0 && (
               <MoisturePicture
                 covariate={covariate}
@@ -188,11 +195,31 @@ function Question({ together }: { together: TrialsTogether }) {
   );
 }
 
+/** A single site: the picture of its own page. */
+function OwnPicture({
+  answer,
+  check,
+  kind,
+}: {
+  answer: TrialAnswer;
+  check: string;
+  kind: QuantityKind;
+}) {
+  return answer.analysis.kind !== 'replicated' ? null : (
+    <AgainstPicture
+      against={answer.against}
+      check={check}
+      kind={kind}
+      means={new Map(answer.analysis.treatments.map(({ treatment, mean }) => [treatment, mean]))}
+    />
+  );
+}
+
 const ROW = 30;
 
 /** Each level less the check, at each site as far as it is known, and over all of them. */
 function SitesPicture({
-  together: { sites, elsewhere, levels, check, read },
+  together: { sites, atSites, elsewhere, levels, check, read },
 }: {
   together: TrialsTogether;
 }) {
@@ -203,17 +230,17 @@ function SitesPicture({
   const rows = levels
     .filter((level) => level !== check)
     .flatMap((level) => {
-      const at = (site: string, treatment: string) =>
-        sites.sites.find((one) => one.site === site && one.treatment === treatment)?.estimate;
       const over = sites.differencesFromCheck?.find(({ treatment }) => treatment === level);
       const beyond = elsewhere.find((one) => one.level === level);
       return [
-        ...[...new Set(sites.sites.map(({ site }) => site))].map((site) => ({
-          label: `${level}, ${site}`,
-          value: (at(site, level) ?? 0) - (at(site, check) ?? 0),
-          interval: null,
-          strong: false,
-        })),
+        ...atSites
+          .filter((one) => one.level === level)
+          .map(({ site, difference }) => ({
+            label: `${level}, ${site}`,
+            value: difference,
+            interval: null,
+            strong: false,
+          })),
         ...(over
           ? [
               {
