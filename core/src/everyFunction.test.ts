@@ -142,6 +142,7 @@ takes('isUsual', 'value range', args(metres, record({ 0: number(0, 1), 1: number
 const system = some('us', 'metric');
 const kind = some('seedDepth', 'area', 'temperature', 'population');
 takes('show', 'value kind system', args(metres, kind, system), { signed: 'value' });
+takes('showRough', 'value kind system', args(metres, kind, system), { signed: 'value' });
 takes('showNumber', 'value kind system', args(metres, kind, system), { signed: 'value' });
 takes('inEveryUnit', 'value kind', args(metres, kind), { signed: 'value' });
 takes(

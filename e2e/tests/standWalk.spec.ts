@@ -42,7 +42,7 @@ test('the whole job by mouse: field, planter, planting, walk, tape, result', asy
 
   await page.getByRole('link', { name: 'Walk the stand' }).click();
   await page.getByRole('radio', { name: /One row/ }).click();
-  await expect(page.getByLabel('Length of tape')).toHaveValue('17 ft 5.1 in');
+  await expect(page.getByLabel('Length of tape')).toHaveValue('17 ft 5 in');
   await page.getByRole('button', { name: 'Start the walk' }).click();
 
   // 30 plants on 1/1000 acre are 30,000 an acre.

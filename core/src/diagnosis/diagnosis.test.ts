@@ -242,6 +242,16 @@ describe('the next best check', () => {
     );
   });
 
+  it('comes first where what it settles costs most, and in no other order where nobody knows', () => {
+    const causes = [open('depthStop', 0.5), { ...open('deadCell', 0.5), rows: [9] }];
+    const order = (cost: (rows: readonly number[] | null) => number | null) =>
+      nextChecks(causes, null, undefined, cost).map(({ cause }) => cause);
+    const plain = order(() => null);
+    expect(order((rows) => (rows ? 1 : 1000))[0]).toBe('depthStop');
+    expect(order((rows) => (rows ? 1000 : 1))[0]).toBe('deadCell');
+    expect(order(() => 500)).toEqual(plain);
+  });
+
   it('is worth what theory says: at even odds a check that is right ten times of eleven tells 0.56 bits', () => {
     const [one] = nextChecks([open('depthStop', 0.5)]);
     expect(one!.bitsPerMinute * one!.minutes).toBeCloseTo(0.5605, 3);

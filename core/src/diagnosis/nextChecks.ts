@@ -25,15 +25,22 @@ export const OPEN: readonly [number, number] = [0.1, 0.9];
 const bits = (p: number) =>
   p <= 0 || p >= 1 ? 0 : -(p * Math.log2(p) + (1 - p) * Math.log2(1 - p));
 
+/** The least cost that is known; 1 where none is. */
+const leastOf = (costs: readonly (number | null)[]): number => {
+  const known = costs.filter((cost) => cost !== null && cost > 0) as number[];
+  return known.length > 0 ? Math.min(...known) : 1;
+};
+
 /** A cause of rows is checked row by row, the likeliest first; any other once. @example checkedRow('row', [2, 9]) // 2 */
 export const checkedRow = (scope: Cause['scope'], rows: readonly number[] | null): number | null =>
   scope === 'row' ? (rows?.[0] ?? null) : null;
 
 /**
- * The checks that would settle the causes still open, the one that tells most for its time first: the information between its outcome and its cause.
+ * The checks that would settle the causes still open, the one that is worth most for its time first: the information between its outcome and its
+ * cause, times what the cause costs where that is known.
  *
  * @param daysAfterPlanting today; checks that are too late by then are left out; null: all
- * @param table the causes they are of
+ * @param table the causes they are of; @param costOf what a cause costs, in any one unit; null: not known, taken for the least of the others
  * @throws RangeError for days that are no number
  * @example nextChecks(causes, 30)[0]?.check
  */
@@ -41,6 +48,7 @@ export function nextChecks(
   causes: readonly Pick<WeighedCause, 'cause' | 'rows' | 'probability'>[],
   daysAfterPlanting: number | null = null,
   table: CauseTable = DIAGNOSES,
+  costOf: (rows: readonly number[] | null) => number | null = () => null,
 ): NextCheck[] {
   if (daysAfterPlanting !== null) requireFinite('daysAfterPlanting', daysAfterPlanting);
   return causes
@@ -55,5 +63,11 @@ export function nextChecks(
       const row = checkedRow(scope, rows);
       return [{ cause, rows, row, check: what, minutes, bitsPerMinute: told / minutes }];
     })
-    .sort((a, b) => b.bitsPerMinute - a.bitsPerMinute);
+    .map((one) => ({ one, cost: costOf(one.rows) }))
+    .map(({ one, cost }, _, all) => ({
+      one,
+      worth: one.bitsPerMinute * (cost ?? leastOf(all.map((other) => other.cost))),
+    }))
+    .sort((a, b) => b.worth - a.worth)
+    .map(({ one }) => one);
 }

@@ -166,7 +166,16 @@ export interface CardGround {
   targetM: number;
 }
 
+/** A row whose depth, opener or pressure was corrected behind the planter: what came up in that planting was mostly placed before. */
+export interface CardCorrection {
+  row: number;
+  plantingId: string;
+  /** ISO date. */
+  on: string;
+}
+
 export interface CardCells {
+  corrections: CardCorrection[];
   cells: CardCell[];
   depths: CardDepths[];
   tapes: CardTape[];
@@ -191,6 +200,7 @@ export const noCells = (): CardCells => ({
   digs: [],
   signs: [],
   grounds: [],
+  corrections: [],
   places: [],
   germination: new Map(),
 });
@@ -218,6 +228,7 @@ export function cardCells(records: CardRecords): CardCells {
   const digs: CardDig[] = [];
   const signs: CardSign[] = [];
   const grounds: CardGround[] = [];
+  const corrections: CardCorrection[] = [];
   const allPlaces: CardPlace[] = [];
   const germination = new Map<string, number>();
   const stopsOf = group(stops, ({ data }) => data.walkId);
@@ -336,6 +347,11 @@ export function cardCells(records: CardRecords): CardCells {
             if (one.type === 'tape' && one.row !== null) tapes.push(tapeOf(one, one.row, stop));
         const check = { id: walk.id, data: walk.data };
         depths.push(...trenchCells(check, planting, places, cell));
+        for (const { seen } of places)
+          for (const one of seen)
+            if (one.type === 'adjustment')
+              for (const row of one.rows ?? allRows(planter.data.rows))
+                corrections.push({ row, plantingId: planting.id, on: walk.data.startedOn });
         monitorCells(places, plantedAt, cell);
         continue;
       }
@@ -392,10 +408,13 @@ export function cardCells(records: CardRecords): CardCells {
     digs,
     signs,
     grounds,
+    corrections,
     places: allPlaces,
     germination,
   };
 }
+
+const allRows = (rows: number) => Array.from({ length: rows }, (_, i) => i + 1);
 
 type Place = { stop: Held<Stop>; seen: Observation[] };
 type AddCell = (

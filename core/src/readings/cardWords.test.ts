@@ -1,6 +1,7 @@
+import { usUnits } from './demoCard.testing.ts';
 import { describe, expect, it } from 'vitest';
 import type { CardMeasure } from '../planter/index.ts';
-import { INCH_M, show } from '../units/index.ts';
+import { INCH_M, show, showRough } from '../units/index.ts';
 import {
   costText,
   findingText,
@@ -231,11 +232,19 @@ describe('what is said of repairs and money', () => {
       money: null,
       byDefault: true,
     };
-    expect(plain(costText([cost], us, 1))).toBe(
-      '10.0 to 20.0 bu/ac of corn on the 10 ac it planted: 100 to 200 bu',
+    expect(plain(costText([cost], usUnits, 1))).toBe(
+      '10 to 20 bu/ac of corn on the 10 ac it planted: 100 to 200 bu',
     );
-    expect(plain(costText([{ ...cost, money: [420, 1840] }], metric, 2))).toBe(
-      '0.63 to 1.25 t/ha of corn on the 4.0 ha they planted: 2.5 to 5.1 t, 420 to 1,840 in your money',
+    expect(
+      plain(
+        costText(
+          [{ ...cost, money: [420, 1840] }],
+          { show: metric, rough: (value, kind) => showRough(value, kind, 'metric') },
+          2,
+        ),
+      ),
+    ).toBe(
+      '0.63 to 1.3 t/ha of corn on the 4.0 ha they planted: 2.5 to 5.1 t, 420 to 1,840 in your money',
     );
   });
 });

@@ -254,14 +254,18 @@ export function proofText(
     : `${PROOF_WORDS[proof]}.`;
 }
 
-/** What rows cost, crop by crop. @example costText(costs, show) // '9.1 to 21 bu/ac of corn on the 17 ac it planted: 160 to 360 bu' */
-export function costText(costs: readonly CropCost[], show: Show, rows: number): string {
+/** What rows cost, crop by crop, to two digits. @example costText(costs, units, 1) // '9.1 to 21 bu/ac of corn on the 17 ac it planted: 160 to 360 bu' */
+export function costText(
+  costs: readonly CropCost[],
+  { show, rough }: { show: Show; rough: Show },
+  rows: number,
+): string {
   return listed(
     costs.map(({ crop, areaM2, kgPerM2, kg, money }) => {
       const { yieldKind, label } = CROP_FACTS[crop];
       const mass = yieldKind === 'cornYield' ? 'cornMass' : 'beanMass';
       const range = ([low, high]: readonly [number, number], kind: QuantityKind) =>
-        joined(show(low, kind), show(high, kind));
+        joined(rough(low, kind), rough(high, kind));
       const worth = money
         ? `, ${joined(Math.round(money[0]).toLocaleString('en'), Math.round(money[1]).toLocaleString('en'))} in your money`
         : '';

@@ -1,5 +1,5 @@
 import type { DataOf, Kind } from '../records/index.ts';
-import { show } from '../units/index.ts';
+import { show, showRough } from '../units/index.ts';
 import { demoSeason as season } from '../simulation/demo/demoSeason.testing.ts';
 import type { CardRecords } from './index.ts';
 
@@ -28,5 +28,10 @@ export function records(name: string, year = 2027): CardRecords {
 }
 
 export const us = (value: number, kind: Parameters<typeof show>[1]) => show(value, kind, 'us');
+/** Figures as they are shown in US units, in full and to two digits. */
+export const usUnits = {
+  show: us,
+  rough: (value: number, kind: Parameters<typeof show>[1]) => showRough(value, kind, 'us'),
+};
 /** Narrow and wide spaces as one. */
 export const plain = (text: string | null) => (text ?? '').replace(/\s/g, ' ');

@@ -20,6 +20,7 @@ import {
   type CardCell,
   type CardCells,
   type CardDepths,
+  type CardCorrection,
   type CardRecords,
 } from './cardCells.ts';
 import { gradeOf, type CardGrade } from './cardGrade.ts';
@@ -95,6 +96,8 @@ export interface PlanterCard {
   machine: MachineFinding[];
   patterns: PatternFinding[];
   grade: CardGrade | null;
+  /** Rows that were corrected behind the planter. */
+  corrections: CardCorrection[];
   places: number;
   /** Ids of the places looked at, also of those without a figure of any row. */
   placeIds: ReadonlySet<string>;
@@ -207,6 +210,7 @@ export function judgeCard(planter: Planter, all: CardCells, filter: CardFilter =
         .map((one) => ({ ...one, measure })),
     ),
     grade: gradeOf(measures, depths, rows),
+    corrections: all.corrections,
     places: new Set(cells.map(({ placeId }) => placeId)).size,
     placeIds,
     plantingIds: unique(cells.map(({ plantingId }) => plantingId)),

@@ -13,7 +13,7 @@ import {
   suggestWork,
   type CardCells,
 } from './index.ts';
-import { of, plain, records, us } from './demoCard.testing.ts';
+import { of, plain, records, us, usUnits } from './demoCard.testing.ts';
 
 const { planter } = records('Goose');
 const plantingsOf = (year: number) => records('Goose', year).plantings;
@@ -63,7 +63,7 @@ describe('what a row costs', () => {
     expect(corn!.money).toBeNull();
     const [priced] = costOf([4], { price: 0.16 });
     expect(priced!.money![1]).toBeCloseTo(0.16 * priced!.kg[1], 6);
-    expect(plain(costText(costOf([4], { price: 0.16 }), us, 1))).toMatch(
+    expect(plain(costText(costOf([4], { price: 0.16 }), usUnits, 1))).toMatch(
       /^[\d.]+ to [\d.]+ bu\/ac of corn on the 15.4 ac it planted: [\d,]+ to [\d,]+ bu, [\d,]+ to [\d,]+ in your money$/,
     );
   });

@@ -57,6 +57,42 @@ const cardWith = (findings: CardFinding[], change: Partial<PlanterCard> = {}): P
 };
 
 describe('what a card asks to be mended', () => {
+  it('not the meter of a row that was corrected after its seed was placed', () => {
+    const card = cardWith([finding('skips', 3), finding('stand', -3)]);
+    expect(suggestWork(card, us)[0]!.what).toMatch(/meter/);
+    const corrected = { ...card, corrections: [{ row: 2, plantingId: 'a', on: '2027-04-28' }] };
+    expect(suggestWork(corrected, us).map(({ what }) => plain(what))).toEqual([
+      'Row 2: dig it behind the planter in the next field. It was corrected after this seed was placed',
+    ]);
+    // Seen in another planting too, it is still there.
+    const again = finding('skips', 3);
+    const still = {
+      ...cardWith([{ ...again, plantingIds: ['a', 'b'] }]),
+      corrections: corrected.corrections,
+    };
+    expect(suggestWork(still, us)[0]!.what).toMatch(/meter/);
+    // What is dug since and still off is said.
+    const off = { ...cardWith([finding('depth', -3), again]), corrections: corrected.corrections };
+    expect(suggestWork(off, us)[0]!.what).toMatch(/^Set row 2 deeper/);
+  });
+
+  it('not the meter of a row whose gaps hold seed', () => {
+    const dug = (value: number, of: number) => ({
+      ...cardWith([finding('skips', 3)]),
+      measures: [
+        {
+          measure: 'digs' as const,
+          cells: [{ measure: 'digs', row: 2, value, of } as CardCell],
+          judged: null as never,
+          patterns: [],
+        },
+      ],
+    });
+    expect(suggestWork(dug(0.1, 8), us)[0]!.what).toMatch(/seed lies in its gaps/);
+    expect(suggestWork(dug(0.9, 8), us)[0]!.what).toMatch(/meter: seal/);
+    expect(suggestWork(dug(0, 1), us)[0]!.what).toMatch(/meter: seal/);
+  });
+
   it('nothing of a sound machine', () => {
     expect(suggestWork(cardWith([]), us)).toEqual([]);
   });

@@ -157,9 +157,39 @@ export function suggestWork(
   const rows = card.worst.flatMap((number): WorkSuggestion[] => {
     const row = card.rows[number - 1]!;
     const why = rowSentence(row, show) ?? '';
-    const measure = rootOf(row, (one) => inGroup.has(`${number} ${one}`));
+    const corrected = wasCorrected(card, row);
+    const seeded = hasSeedInGaps(card, number);
+    const measure = rootOf(
+      row,
+      (one) =>
+        inGroup.has(`${number} ${one}`) ||
+        (corrected && OF_PLANTS.has(one)) ||
+        (seeded && OF_METER.has(one)),
+    );
     const found = measure && row.findings.find((one) => one.measure === measure);
     const own: WorkSuggestion[] = [];
+    if (measure === null && corrected)
+      own.push({
+        rows: [number],
+        what: `Row ${number}: dig it behind the planter in the next field. It was corrected after this seed was placed`,
+        why,
+        measure: 'depth',
+        byM: null,
+        ...soon([number], EFFORT_MIN.depth, 'middle'),
+      });
+    else if (
+      measure === null &&
+      seeded &&
+      row.findings.some(({ measure: named }) => OF_METER.has(named))
+    )
+      own.push({
+        rows: [number],
+        what: `Row ${number}: seed lies in its gaps. Look at depth, contact and moisture, not at the meter`,
+        why,
+        measure: 'contact',
+        byM: null,
+        ...soon([number], EFFORT_MIN.contact, urgency(row)),
+      });
     if (measure === 'depth' && found) {
       const { byM, says } = steps(-found.difference);
       own.push({
@@ -191,6 +221,40 @@ export function suggestWork(
     return own;
   });
   return [...machine, ...rows, ...groups];
+}
+
+/** What is measured of plants: where a row was corrected, they tell of the setting before. */
+const OF_PLANTS: ReadonlySet<CardMeasure> = new Set<CardMeasure>([
+  'skips',
+  'feed',
+  'emergence',
+  'emergenceSpread',
+  'late',
+  'stand',
+  'digs',
+]);
+/** What a meter would be looked at for. */
+const OF_METER: ReadonlySet<CardMeasure> = new Set<CardMeasure>(['skips', 'feed']);
+/** Gaps and late plants that must be dug in a row before they acquit its meter, and the share of them that may be the planter's own. Defaults. */
+const [LEAST_DUG, PLANTERS_SHARE] = [3, 0.5];
+
+/** Whether a row was corrected in every planting in which its plants name it. */
+function wasCorrected({ corrections }: PlanterCard, { row, findings }: CardRow): boolean {
+  const own = corrections.filter((one) => one.row === row);
+  const seenIn = findings.flatMap(({ measure, plantingIds }) =>
+    OF_PLANTS.has(measure) ? plantingIds : [],
+  );
+  return seenIn.length > 0 && seenIn.every((id) => own.some(({ plantingId }) => plantingId === id));
+}
+
+/** Whether seed was found in most of what was dug in a row. */
+function hasSeedInGaps({ measures }: PlanterCard, row: number): boolean {
+  const dug = (measures.find(({ measure }) => measure === 'digs')?.cells ?? []).filter(
+    (cell) => cell.row === row,
+  );
+  const all = dug.reduce((sum, cell) => sum + cell.of, 0);
+  const own = dug.reduce((sum, cell) => sum + cell.of * cell.value, 0);
+  return all >= LEAST_DUG && own < PLANTERS_SHARE * all;
 }
 
 function rootOf(row: CardRow, told: (measure: CardMeasure) => boolean): CardMeasure | null {

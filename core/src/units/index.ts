@@ -18,6 +18,7 @@ export { printNumber, printQuantity, type NumberStyle } from './printQuantity.ts
 export {
   show,
   showNumber,
+  showRough,
   unitSymbol,
   unitAreaM2,
   unitName,

@@ -7,7 +7,7 @@ export type NumberStyle =
   | { upTo: number }
   | { roundTo: number }
   | { fraction: 4 | 8 | 16 }
-  | { feetInches: number };
+  | { feetInches: number; wholeFromFt?: number };
 
 const SIGNS: Record<string, string> = {
   '1/2': '½',
@@ -68,12 +68,14 @@ export function printNumber(value: number, unit: UnitName, style: NumberStyle): 
 export function printQuantity(value: number, unit: UnitName, style: NumberStyle): string {
   if ('feetInches' in style) {
     requireFinite('value', value);
-    const scale = 10 ** style.feetInches;
+    const { wholeFromFt = Infinity } = style;
+    const decimals = Math.abs(fromSi(value, 'ft')) >= wholeFromFt ? 0 : style.feetInches;
+    const scale = 10 ** decimals;
     const inches = Math.round(Math.abs(fromSi(value, 'in')) * scale) / scale;
     const feet = Math.floor(inches / 12 + 1e-9);
     const rest = Math.max(0, inches - feet * 12);
     const sign = value < 0 && inches > 0 ? '−' : '';
-    const restText = rest.toFixed(style.feetInches).replace(/\.0+$/, '');
+    const restText = rest.toFixed(decimals).replace(/\.0+$/, '');
     return feet === 0
       ? `${sign}${restText} in`
       : restText === '0'

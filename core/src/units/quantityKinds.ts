@@ -1,5 +1,6 @@
 import { printNumber, printQuantity, type NumberStyle } from './printQuantity.ts';
-import { toSi, UNITS, type UnitName } from './unitTable.ts';
+import { requireFinite } from '../arguments/index.ts';
+import { fromSi, toSi, UNITS, type UnitName } from './unitTable.ts';
 
 export type UnitSystem = 'us' | 'metric';
 
@@ -97,7 +98,7 @@ const KINDS = {
     metric: { unit: 'cm', style: { decimals: 1 } },
   },
   rowLength: {
-    us: { unit: 'ft', style: { feetInches: 1 } },
+    us: { unit: 'ft', style: { feetInches: 1, wholeFromFt: 10 } },
     metric: { unit: 'm', style: { decimals: 2 } },
   },
   /** Spoken in feet and inches, but a bare number on a tape means inches. */
@@ -165,6 +166,14 @@ export const unitAreaM2 = (system: UnitSystem): number => toSi(1, KINDS.area[sys
 export function show(value: number, kind: QuantityKind, system: UnitSystem): string {
   const { unit, style }: Habit = KINDS[kind][system];
   return printQuantity(value, unit, style);
+}
+
+/** An estimate to two significant digits, where it is known no closer. @example showRough(0.615, 'cornYield', 'us') // '98 bu/ac' */
+export function showRough(value: number, kind: QuantityKind, system: UnitSystem): string {
+  const { unit }: Habit = KINDS[kind][system];
+  const amount = Math.abs(fromSi(requireFinite('value', value), unit));
+  const step = amount === 0 ? 1 : 10 ** (Math.floor(Math.log10(amount)) - 1);
+  return printQuantity(value, unit, step < 1 ? { upTo: -Math.log10(step) } : { roundTo: step });
 }
 
 /** The figure without its unit, for axes and tables that name the unit once. @example showNumber(7.9074, 'population', 'us') // '32,000' */

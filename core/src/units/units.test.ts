@@ -183,7 +183,7 @@ describe('show', () => {
   it.each([
     [0.04445, 'seedDepth', 'us', '1¾\u00a0in'],
     [0.04445, 'seedDepth', 'metric', '4.4\u00a0cm'],
-    [5.3108, 'rowLength', 'us', '17 ft 5.1 in'],
+    [5.3108, 'rowLength', 'us', '17 ft 5 in'],
     [7.9074, 'population', 'us', '32,000/ac'],
     [7.9, 'population', 'metric', '79\u202f000/ha'],
     [0.166, 'targetSpacing', 'us', '6.54\u00a0in'],

@@ -1,5 +1,7 @@
 import { CROP_FACTS } from '../crops/index.ts';
 import { addDays, laterDay } from '../season/index.ts';
+import { leavesWindow } from './leavesWindow.ts';
+import { visitsOf } from './visits.ts';
 import type { MarkState, PlantingFacts, WayMark } from './wayMark.ts';
 
 /** After so many days without a visit nobody counts on: the stand walk tells what became of it. */
@@ -15,7 +17,9 @@ export const emergence: WayMark = {
   link: ({ planting }) => `/plantings/${planting.id}/emergence`,
   action: ({ emergence: { lengths } }) =>
     lengths > 0 ? 'Count what is up' : 'Flag lengths to count in',
-  state({ planting, today, predicted, emergence: { lengths, visits, coming, lookAgainOn } }) {
+  state(facts) {
+    const { planting, today, predicted, emergence: seen } = facts;
+    const { lengths, visits, coming, lookAgainOn } = seen;
     const { plantedOn, crop } = planting.data;
     const [first, last] = CROP_FACTS[crop].emergenceDays;
     const from = lookAgainOn ?? predicted?.first ?? addDays(plantedOn, first);
@@ -24,7 +28,7 @@ export const emergence: WayMark = {
       ? addDays(lookAgainOn, 1)
       : (lastPlants(predicted) ?? addDays(plantedOn, last));
     const newest = visits.at(-1);
-    const given = today > addDays(to, GIVEN_UP_DAYS);
+    const given = today > addDays(to, GIVEN_UP_DAYS) || isOutgrown(facts);
     const state: MarkState =
       coming === 'done' || (newest && coming === 'coming' && given)
         ? 'done'
@@ -51,3 +55,17 @@ export const emergence: WayMark = {
 /** When nine in ten should be up, or as late as half of them may be: before that nothing is missed. */
 const lastPlants = (predicted: PlantingFacts['predicted']) =>
   predicted && laterDay(predicted.nineInTen, predicted.band[1]);
+
+/** Leaves with a collar after which a plant that comes up late bears next to nothing: nobody counts on. */
+const LAST_LEAVES = 3;
+
+/** Whether the plants have outgrown counting: past V3, or the stand was walked, which counts them all. */
+function isOutgrown(facts: PlantingFacts): boolean {
+  const { planting, predicted, today, emergence: seen } = facts;
+  const { crop, plantedOn } = planting.data;
+  const until =
+    leavesWindow(predicted, LAST_LEAVES, LAST_LEAVES)?.to ??
+    addDays(plantedOn, CROP_FACTS[crop].standWalkDays[1]);
+  const walked = visitsOf(facts, 'stand').days.at(-1);
+  return today > until || (walked !== undefined && walked > (seen.visits.at(-1) ?? ''));
+}

@@ -3,6 +3,7 @@ import {
   isClean,
   LIKELY,
   lower,
+  OPEN,
   rowsText,
   type NextCheck,
   type WeighedCause,
@@ -35,6 +36,25 @@ export default function Why(asked: AskedWhy) {
     card.patterns.length > 0;
   const likely = shown.some(({ probability }) => probability >= LIKELY);
   const keep = useKeepEvidence(planterId, season, planting?.id ?? null);
+  const causeOf = (one: WeighedCause, first: boolean) => (
+    <OneCause
+      key={one.cause}
+      one={one}
+      open={first && one.probability >= LIKELY}
+      table={table}
+      cost={
+        one.probability >= LIKELY ? (
+          <RowCostLine
+            card={card}
+            rows={one.rows ?? card.rows.map(({ row }) => row)}
+            plantings={plantings}
+            brief
+            against={one.rows ? 'sisters' : 'expected'}
+          />
+        ) : null
+      }
+    />
+  );
   return (
     <section className={`sheet stack tight ${styles.why}`} aria-label="Why">
       <h2>Why</h2>
@@ -46,26 +66,11 @@ export default function Why(asked: AskedWhy) {
             : 'What was looked at speaks for no cause by more than even chances.'}
         </p>
       )}
+      {shown.filter(isSettled).map((one, i) => causeOf(one, i === 0))}
       {checks[0] && <NextBest check={checks[0]} others={checks.slice(1, 4)} keep={keep} />}
-      {shown.map((one, i) => (
-        <OneCause
-          key={one.cause}
-          one={one}
-          open={i === 0 && one.probability >= LIKELY}
-          table={table}
-          cost={
-            one.probability >= LIKELY ? (
-              <RowCostLine
-                card={card}
-                rows={one.rows ?? card.rows.map(({ row }) => row)}
-                plantings={plantings}
-                brief
-                against={one.rows ? 'sisters' : 'expected'}
-              />
-            ) : null
-          }
-        />
-      ))}
+      {shown
+        .filter((one) => !isSettled(one))
+        .map((one, i) => causeOf(one, i === 0 && !shown.some(isSettled)))}
       <EvidenceByHand diagnosis={diagnosis} rows={card.planter.rows} keep={keep} />
       <p className="small soft">
         {planting === null
@@ -85,6 +90,9 @@ export default function Why(asked: AskedWhy) {
     </section>
   );
 }
+
+/** As good as known: it is mended, not checked. */
+const isSettled = ({ probability }: WeighedCause) => probability > OPEN[1];
 
 function NextBest({
   check,

@@ -2,6 +2,7 @@ import {
   daysBetween,
   diagnoseCard,
   nextChecks,
+  OPEN,
   type CardCells,
   type CauseTable,
   type DiagnosedCard,
@@ -11,6 +12,7 @@ import {
 } from '@sendero/core';
 import { useMemo } from 'react';
 import { useAll, useChildren, useToday, useWorkspace } from '../data/hooks.ts';
+import { useRowCost } from '../planter/useRowCost.ts';
 import { useCauses } from './useCauses.ts';
 
 /** What is asked about: a card with what it was judged on. */
@@ -37,6 +39,7 @@ export function useDiagnosis({ card, cells, planterId, season, plantings }: Aske
   const months = useAll('weatherMonth');
   const evidence = useChildren('evidence', 'planterId', planterId);
   const today = useToday();
+  const costOf = useRowCost(card, plantings);
   const faultyShare = useWorkspace()?.data.faultyShare ?? undefined;
   const { causes: table, own } = useCauses();
   return useMemo(() => {
@@ -52,7 +55,39 @@ export function useDiagnosis({ card, cells, planterId, season, plantings }: Aske
       faultyShare,
     });
     const age = planting && daysBetween(planting.data.plantedOn, today);
-    const checks = nextChecks(causes, age, table);
-    return { causes, planting, checks, table, ownTable: own !== null, byHand };
-  }, [card, cells, season, plantings, fields, months, evidence, today, table, own, faultyShare]);
+    const kgOf = (rows: readonly number[] | null) => {
+      const costs = rows
+        ? costOf(rows)
+        : costOf(
+            card.rows.map(({ row }) => row),
+            'expected',
+          );
+      return costs.length === 0 ? null : costs.reduce((sum, { kg }) => sum + kg[1], 0);
+    };
+    const checks = nextChecks(causes, age, table, kgOf);
+    /** What is as good as known comes first, by what it costs. */
+    const settled = causes.filter(({ probability }) => probability > OPEN[1]);
+    const bySize = [...settled].sort((a, b) => (kgOf(b.rows) ?? 0) - (kgOf(a.rows) ?? 0));
+    return {
+      causes: [...bySize, ...causes.filter((one) => !settled.includes(one))],
+      planting,
+      checks,
+      table,
+      ownTable: own !== null,
+      byHand,
+    };
+  }, [
+    card,
+    cells,
+    season,
+    plantings,
+    fields,
+    months,
+    evidence,
+    today,
+    table,
+    own,
+    faultyShare,
+    costOf,
+  ]);
 }

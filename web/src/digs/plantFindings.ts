@@ -172,10 +172,7 @@ export function costWords(
   kind: 'cornYield' | 'beanYield',
   units: Units,
 ): string {
-  const range = ([low, high]: [number, number]) =>
-    units.number(low, kind) === units.number(high, kind)
-      ? units.show(high, kind)
-      : `${units.number(low, kind)} to ${units.show(high, kind)}`;
+  const range = (of: [number, number]) => units.roughRange(of, kind);
   return `${range(cost.total)}: plants missing and behind ${range(cost.stand)}${cost.spacing ? `, spacing ${range(cost.spacing)}` : ''}.`;
 }
 

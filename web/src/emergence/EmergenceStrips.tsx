@@ -2,7 +2,7 @@ import { momentAfter, type EmergenceReading, type GroupReading } from '@sendero/
 import { scaleLinear } from 'd3-scale';
 import { shortDate } from '../app/dates.ts';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
-import { signedHours, whenText } from './emergenceWords.ts';
+import { signedHours, whenTold } from './emergenceWords.ts';
 import type { LatenessAnswer } from './lateness.ts';
 import styles from './emergence.module.css';
 
@@ -73,7 +73,7 @@ export function EmergenceStrips({
             className={styles.strip}
             aria-pressed={name === chosen}
             onClick={() => onChoose(name === chosen ? null : name)}
-            aria-label={`${name}: ${told.t50H ? `half up ${whenText(plantedOn, told.t50H)}` : halfBetweenH ? 'half up between two visits' : 'nothing up'}, ${pool.emerged.at(-1) ?? 0} of ${Math.round(pool.sown)}${out ? `, ${late.verdict} than the others` : ''}`}
+            aria-label={`${name}: ${told.t50H ? `half up ${whenTold(plantedOn, told.t50H, halfBetweenH ?? [0, Infinity])}` : halfBetweenH ? 'half up between two visits' : 'nothing up'}, ${pool.emerged.at(-1) ?? 0} of ${Math.round(pool.sown)}${out ? `, ${late.verdict} than the others` : ''}`}
           >
             <span className={styles.stripName}>{name}</span>
             <svg width={wide} height={LINE} aria-hidden>

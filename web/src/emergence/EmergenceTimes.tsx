@@ -2,12 +2,12 @@ import { heatAt, type GroupReading, type Kept } from '@sendero/core';
 import { useUnits } from '../units/useUnits.ts';
 import { usePlantingWeather } from '../weather/usePlantingWeather.ts';
 import styles from './emergence.module.css';
-import { whenText } from './emergenceWords.ts';
+import { whenTold } from './emergenceWords.ts';
 
 /** When a tenth, half and nine tenths of those that came were up: as a date, in hours and in heat. */
 export function EmergenceTimes({
   planting,
-  group: { told },
+  group: { told, halfBetweenH },
 }: {
   planting: Kept<'planting'>;
   group: GroupReading;
@@ -20,6 +20,7 @@ export function EmergenceTimes({
     ['Nine tenths', told.t90H],
   ] as const;
   if (rows.every(([, hours]) => hours === null)) return null;
+  const visits = halfBetweenH ?? [0, Infinity];
   const heatOf = (hours: number) => {
     const heat = weather ? heatAt(weather.heat, hours) : null;
     return heat === null ? '' : units.show(heat, 'heat');
@@ -44,8 +45,8 @@ export function EmergenceTimes({
               </td>
             ) : (
               <>
-                <td>{whenText(planting.data.plantedOn, hours)}</td>
-                <td>{Math.round(hours)} h</td>
+                <td>{whenTold(planting.data.plantedOn, hours, visits)}</td>
+                <td>{Math.round(hours / 24)} days</td>
                 {weather && <td>{heatOf(hours)}</td>}
               </>
             )}

@@ -5,8 +5,21 @@ import {
   type Interval,
   type Lateness,
 } from '@sendero/core';
-import { moment } from '../app/dates.ts';
+import { moment, weekday } from '../app/dates.ts';
 import type { LatenessAnswer } from './lateness.ts';
+
+/** Visits further apart than this do not tell an hour, h. */
+const TELLS_HOURS = 24;
+
+/** Hours since planting as a day, with the hour where the visits around it are close enough to tell one. @example whenTold('2027-05-01', 236, [216, 264]) // 'Tue, May 11' */
+export const whenTold = (
+  plantedOn: string,
+  hours: number,
+  [from, to]: readonly [number, number],
+): string =>
+  to - from > TELLS_HOURS
+    ? weekday(momentAfter(plantedOn, hours).slice(0, 10))
+    : moment(momentAfter(plantedOn, hours));
 
 /** Hours since planting as a day and time of the field. @example whenText('2027-05-01', 236) // 'Tue May 11, 8:00' */
 export const whenText = (plantedOn: string, hours: number) => moment(momentAfter(plantedOn, hours));
@@ -30,9 +43,14 @@ export function headline(
   if (!all.halfBetweenH) return 'Nothing was up at the last visit.';
   if (coming === 'coming' && (all.told.t50H === null || all.told.t90H === null))
     return `Plants are coming: ${all.pool.emerged.at(-1)} of ${Math.round(all.pool.sown)} seeds were up at the last visit.`;
-  if (all.told.t50H !== null)
-    return `Half were up by ${when(all.told.t50H)}${half ? ` (90 %: ${when(half.lower)} to ${when(half.upper)})` : ''}.`;
-  const [from, to] = all.halfBetweenH;
+  const visits = all.halfBetweenH;
+  if (all.told.t50H !== null) {
+    const told = (hours: number) => whenTold(plantedOn, hours, visits);
+    const [first, last] = half ? [told(half.lower), told(half.upper)] : [];
+    const between = first === undefined || first === last ? '' : ` (90 %: ${first} to ${last})`;
+    return `Half were up by ${told(all.told.t50H)}${between}.`;
+  }
+  const [from, to] = visits;
   return from === 0
     ? `Half were up before the first visit on ${when(to)}.`
     : `Half were up between ${when(from)} and ${when(to)}: the visits cannot tell it closer.`;

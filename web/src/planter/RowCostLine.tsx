@@ -25,7 +25,7 @@ export function RowCostLine({
   const [pricing, setPricing] = useState<Crop | null>(null);
   const costs = useRowCost(card, plantings)(rows, against);
   if (costs.length === 0) return null;
-  const said = <strong>It costs {costText(costs, units.show, rows.length)}.</strong>;
+  const said = <strong>It costs {costText(costs, units, rows.length)}.</strong>;
   if (brief)
     return (
       <p>
@@ -44,9 +44,9 @@ export function RowCostLine({
       {schools && (
         <p className="small">
           The schools part: a stand that makes up for gaps loses{' '}
-          {units.interval(schools.schools.compensating, CROP_FACTS[schools.crop].yieldKind)}, a
+          {units.roughRange(schools.schools.compensating, CROP_FACTS[schools.crop].yieldKind)}, a
           strict reading{' '}
-          {units.interval(schools.schools.strict, CROP_FACTS[schools.crop].yieldKind)}.
+          {units.roughRange(schools.schools.strict, CROP_FACTS[schools.crop].yieldKind)}.
         </p>
       )}
       <p className="small soft">

@@ -172,7 +172,7 @@ function Sentences({
     liveShare: live.share,
   });
   const cost = stand.planting.data.crop === 'corn' ? costOfSpacing(sdM.value) : null;
-  const loss = (kgPerM2: number) => units.show(kgPerM2, 'cornYield');
+  const loss = (kgPerM2: number) => units.rough(kgPerM2, 'cornYield');
   const range = sdM.lower < sdM.upper;
   const least = range && Math.sqrt(Math.max(0, sdM.lower ** 2 - perfectSdM ** 2));
   return (

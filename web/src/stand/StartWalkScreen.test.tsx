@@ -25,7 +25,7 @@ const open = (holding = records) =>
 
 it('a thousandth of an acre is filled in; a walk starts with its first stop', async () => {
   const here = await open();
-  expect(here.getByLabelText('Length of tape')).toHaveProperty('value', '17 ft 5.1 in');
+  expect(here.getByLabelText('Length of tape')).toHaveProperty('value', '17 ft 5 in');
   await here.user.click(here.getByRole('button', { name: 'Start the walk' }));
   expect(here.getByText('counting')).toBeTruthy();
   await here.device.syncOnce();

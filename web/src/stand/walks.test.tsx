@@ -11,7 +11,7 @@ describe('a stand walk', () => {
   it('one row of a thousandth of an acre: stops, laggards, undo, and the mean with its interval', async () => {
     const here = await openApp(`${plantingOf('Windmill East')}/walk`);
     await here.press(/One row/, 'radio');
-    expect(here.value('Length of tape')).toBe('17 ft 5.1 in');
+    expect(here.value('Length of tape')).toBe('17 ft 5 in');
     await here.press('Start the walk');
     await here.arrives(/^\/walks\//);
     for (const plants of [30, 28]) {

@@ -1,5 +1,6 @@
 import type { Kept, Stop } from '@sendero/core';
 import { NativeSelect } from '@mantine/core';
+import { useState } from 'react';
 import { useChildren, useDevice } from '../data/hooks.ts';
 import { stripOptions } from '../trials/stripOptions.ts';
 
@@ -24,6 +25,14 @@ export default function StripOfStop({
       trialId: next === null ? null : trial.id,
       strip: next,
     }));
+  const [opened, setOpened] = useState(false);
+  // Most walks are not about the trial: nobody is asked until a stop of this one stands in a strip.
+  if (strip === null && !before && !opened)
+    return (
+      <button className="tool bare small" onClick={() => setOpened(true)}>
+        This stop is in a trial strip
+      </button>
+    );
   const offered = strip !== null ? [] : before ? [before, before + 1] : [1];
   return (
     <div className="row small" role="group" aria-label="Strip of the trial">
@@ -39,7 +48,10 @@ export default function StripOfStop({
         aria-label="Strip"
         size="md"
         value={strip ?? ''}
-        data={[{ value: '', label: strip === null ? 'In which strip?' : 'in no strip' }, ...strips]}
+        data={[
+          { value: '', label: strip === null ? 'Choose the strip' : 'in no strip' },
+          ...strips,
+        ]}
         onChange={(event) => choose(Number(event.currentTarget.value) || null)}
       />
     </div>

@@ -15,7 +15,7 @@ describe('the quick card, without any field', () => {
     expect(here.value('Seeding rate')).toContain('34,800');
     await here.fill('Live stand expected', '30,000');
     expect(here.value('Seeding rate')).toContain('33,200');
-    await here.fill('Length of row', '17 ft 5.1 in');
+    await here.fill('Length of row', '17 ft 5 in');
     await here.fill(/^Seeds in 17/, '34');
     expect(here.value('Seeding rate')).toContain('34,000');
   });

@@ -3,6 +3,7 @@ import {
   read,
   show,
   showNumber,
+  showRough,
   unitSymbol,
   type AxisTick,
   type DecimalMark,
@@ -19,6 +20,10 @@ export interface Units {
   decimal: DecimalMark;
   /** A figure with its unit. */
   show(value: number, kind: QuantityKind): string;
+  /** An estimate to two significant digits. */
+  rough(value: number, kind: QuantityKind): string;
+  /** “lower to upper unit”, to two significant digits. */
+  roughRange(range: readonly [number, number], kind: QuantityKind): string;
   /** The figure alone, where the unit stands beside it once. */
   number(value: number, kind: QuantityKind): string;
   symbol(kind: QuantityKind): string;
@@ -51,11 +56,18 @@ export function unitsOf(system: UnitSystem, decimal: DecimalMark = '.'): Units {
       ? text
       : text.replace(/(?<=\d)[.,](?=\d)/g, (mark) => (mark === '.' ? ',' : '.'));
   const number: Units['number'] = (value, kind) => marked(showNumber(value, kind, system));
+  const rough: Units['rough'] = (value, kind) => marked(showRough(value, kind, system));
   const shown: Units['show'] = (value, kind) => marked(show(value, kind, system));
   return {
     system,
     decimal,
     show: shown,
+    rough,
+    roughRange: ([low, high], kind) => {
+      const [lower, upper] = [rough(low, kind), rough(high, kind)];
+      const unit = unitSymbol(kind, system);
+      return lower === upper ? upper : `${lower.replace(unit, '').trimEnd()} to ${upper}`;
+    },
     number,
     marked,
     fixed: (value, decimals) => marked(value.toFixed(decimals)),
