@@ -1,7 +1,6 @@
 import { CROP_FACTS } from '../crops/index.ts';
 import { addDays, laterDay } from '../season/index.ts';
 import { leavesWindow } from './leavesWindow.ts';
-import { visitsOf } from './visits.ts';
 import type { MarkState, PlantingFacts, WayMark } from './wayMark.ts';
 
 /** After so many days without a visit nobody counts on: the stand walk tells what became of it. */
@@ -59,13 +58,11 @@ const lastPlants = (predicted: PlantingFacts['predicted']) =>
 /** Leaves with a collar after which a plant that comes up late bears next to nothing: nobody counts on. */
 const LAST_LEAVES = 3;
 
-/** Whether the plants have outgrown counting: past V3, or the stand was walked, which counts them all. */
-function isOutgrown(facts: PlantingFacts): boolean {
-  const { planting, predicted, today, emergence: seen } = facts;
+/** Whether the plants have outgrown counting: they are past V3. */
+function isOutgrown({ planting, predicted, today }: PlantingFacts): boolean {
   const { crop, plantedOn } = planting.data;
   const until =
     leavesWindow(predicted, LAST_LEAVES, LAST_LEAVES)?.to ??
     addDays(plantedOn, CROP_FACTS[crop].standWalkDays[1]);
-  const walked = visitsOf(facts, 'stand').days.at(-1);
-  return today > until || (walked !== undefined && walked > (seen.visits.at(-1) ?? ''));
+  return today > until;
 }

@@ -231,6 +231,28 @@ describe('the emergence mark', () => {
     });
     expect(stands('2027-05-15', coming).state).toBe('due');
     expect(stands('2027-05-16', coming)).toMatchObject({ state: 'overdue', to: '2027-05-15' });
+    // Past V3 nobody is asked to count on: one more late plant bears next to nothing.
+    const late = { ...coming, lookAgainOn: '2027-05-30' };
+    const past = (leaves: number, on: string) => ({
+      leaves,
+      on,
+      band: [on, on] as [string, string],
+    });
+    const predicted = {
+      first: '2027-05-09',
+      half: '2027-05-11',
+      band: ['2027-05-10', '2027-05-12'] as [string, string],
+      nineInTen: '2027-05-13',
+      stages: [past(3, '2027-05-22'), past(4, '2027-05-26')],
+    };
+    const grown = (today: string) =>
+      markOf('emergence', {
+        ...facts(today),
+        predicted,
+        emergence: { ...NO_EMERGENCE, ...late },
+      }).state;
+    expect(grown('2027-05-25')).toBe('later');
+    expect(grown('2027-05-26')).toBe('done');
     // Nobody came back: what was seen stays seen.
     expect(stands('2027-05-30', coming)).toMatchObject({ state: 'done', to: '2027-05-12' });
     expect(stands('2027-05-13', { ...counted, coming: 'done', lookAgainOn: null })).toMatchObject({

@@ -69,6 +69,7 @@ describe('an older season', () => {
   it('leaves with all that was seen in it and its weather; what all seasons share stays', async () => {
     await evictSeason(local, 2026);
     expect(await kinds()).toEqual([
+      'backgroundMap',
       'causeTable',
       'conflict',
       'evidence',

@@ -107,11 +107,9 @@ describe('sentences about plants', () => {
     const plain = (text: string) => text.replace(/\s/g, ' ');
     expect(
       plain(costWords({ total: [0, 0.05], stand: [0, 0.02], spacing: [0, 0.03] }, 'cornYield', us)),
-    ).toBe(
-      '0.0 to 8.0 bu/ac: plants missing and behind 0.0 to 3.2 bu/ac, spacing 0.0 to 4.8 bu/ac.',
-    );
+    ).toBe('0 to 8 bu/ac: plants missing and behind 0 to 3.2 bu/ac, spacing 0 to 4.8 bu/ac.');
     expect(plain(costWords({ total: [0, 0], stand: [0, 0], spacing: null }, 'beanYield', us))).toBe(
-      '0.0 bu/ac: plants missing and behind 0.0 bu/ac.',
+      '0 bu/ac: plants missing and behind 0 bu/ac.',
     );
   });
 

@@ -125,7 +125,9 @@ describe('a photo that another device took', () => {
   it('comes from the server when it can be reached', async () => {
     const here = await photosOf();
     here.server.network.answers = (path) =>
-      path.endsWith(`/photos/${SOME}`) ? new Response('picture', { status: 200 }) : null;
+      path.endsWith(`/photos/${SOME}`)
+        ? new Response('picture', { headers: { 'content-type': 'image/jpeg' } })
+        : null;
     await here.choose('Planter row', '1');
     expect(elsewhere(here)).toMatchObject({ ok: true });
     expect(await screen.findByRole('img', { name: 'Row 1' })).toBeTruthy();
