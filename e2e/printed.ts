@@ -1,5 +1,9 @@
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
+/** How many sheets something printed takes. */
+export const sheetsOf = async (pdf: Buffer): Promise<number> =>
+  (await getDocument({ data: new Uint8Array(pdf), verbosity: 0 }).promise).numPages;
+
 /** The text of a printed page, as another program reads it. */
 export async function textOf(pdf: Buffer): Promise<string> {
   const document = await getDocument({ data: new Uint8Array(pdf), verbosity: 0 }).promise;

@@ -13,6 +13,7 @@ import {
   type App,
   visit,
 } from '../app.ts';
+import { sheetsOf, textOf } from '../printed.ts';
 import { standsStill } from '../standsStill.ts';
 
 const PHONE = { width: 390, height: 844 };
@@ -167,4 +168,9 @@ test('two people on one walk without a signal, each with steps of their own; one
   await expect(desk.page.getByRole('img', { name: 'Stop 1, row 1', exact: true })).toBeVisible();
   await expect(desk.page.getByText('Cutworm along the fence')).toBeVisible();
   await accessible(desk.page, 'result of a walk with its plants');
+  // On paper it is one page: the answer, what needs somebody, the rows.
+  const paper = await desk.page.pdf({ format: 'Letter' });
+  expect(await sheetsOf(paper)).toBe(1);
+  expect(await textOf(paper)).toMatch(/Stand on .*95 % interval/);
+  expect(await textOf(paper)).not.toContain('Undo');
 });

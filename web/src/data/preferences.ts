@@ -17,6 +17,8 @@ export interface Preferences {
   hand: 'right' | 'left';
   /** The background map that lies under the fields; null for none. */
   backgroundMap: string | null;
+  /** Sections of long pages that are open on a phone, by their name. */
+  openSections: string[];
 }
 
 export type Answer = 'none' | 'vibration' | 'sound';
@@ -30,6 +32,7 @@ const DEFAULTS: Preferences = {
   answer: 'vibration',
   hand: 'right',
   backgroundMap: null,
+  openSections: [],
 };
 
 const PLACE = 'sendero-preferences';
@@ -71,6 +74,13 @@ export const preferencesSlice = createSlice({
     backgroundMapChosen(state, { payload }: PayloadAction<string | null>) {
       state.backgroundMap = payload;
     },
+    sectionOpened(
+      state,
+      { payload: { label, open } }: PayloadAction<{ label: string; open: boolean }>,
+    ) {
+      state.openSections = state.openSections.filter((one) => one !== label);
+      if (open) state.openSections.push(label);
+    },
   },
 });
 
@@ -83,6 +93,7 @@ export const {
   answerChosen,
   handChosen,
   backgroundMapChosen,
+  sectionOpened,
 } = preferencesSlice.actions;
 
 export const rememberPreferences = (preferences: Preferences) => {

@@ -10,6 +10,7 @@ import {
 } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { Link } from 'react-router';
+import { Section } from '../app/Section.tsx';
 import { RowCostLine } from '../planter/RowCostLine.tsx';
 import { Balance } from './Balance.tsx';
 import { chanceText, SURE_WORDS, WHEN_WORDS } from './causeWords.ts';
@@ -56,8 +57,7 @@ export default function Why(asked: AskedWhy) {
     />
   );
   return (
-    <section className={`sheet stack tight ${styles.why}`} aria-label="Why">
-      <h2>Why</h2>
+    <Section title="Why" className={styles.why}>
       {!likely && (
         <p className={open ? 'rule-left signal' : 'rule-left leaf'}>
           <strong>{open ? 'Not enough to say.' : 'Nothing is likely to be wrong.'}</strong>{' '}
@@ -87,7 +87,7 @@ export default function Why(asked: AskedWhy) {
         )}
       </p>
       <FaultyShare />
-    </section>
+    </Section>
   );
 }
 

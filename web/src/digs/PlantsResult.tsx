@@ -9,6 +9,7 @@ import {
   type WalkStop,
 } from '@sendero/core';
 import { useCallback, useMemo } from 'react';
+import { Section } from '../app/Section.tsx';
 import { useChildren } from '../data/hooks.ts';
 import { useZoneAt } from '../map/useZoneAt.ts';
 import { PhotoPicture } from '../photos/PhotoPicture.tsx';
@@ -100,8 +101,7 @@ export default function PlantsResult({ stand }: { stand: WalkStand }) {
 
 function Signs({ signs }: Pick<PlantReading, 'signs'>) {
   return (
-    <section className="sheet stack tight" aria-label="Pests, disease, damage">
-      <h2>Pests, disease, damage</h2>
+    <Section title="Pests, disease, damage">
       <div className="columns half">
         <ShareBars
           label="Plants that show a sign"
@@ -133,7 +133,7 @@ function Signs({ signs }: Pick<PlantReading, 'signs'>) {
           </p>
         </div>
       </div>
-    </section>
+    </Section>
   );
 }
 
@@ -148,13 +148,12 @@ function Where<At extends string | number>({
 }) {
   if (locals.length === 0) return null;
   return (
-    <section className="sheet stack tight">
-      <h2>{title}</h2>
+    <Section title={title} label={`Digs, ${title.toLowerCase()}`}>
       <div
         className="scroll-x"
         tabIndex={0}
         role="region"
-        aria-label={`Digs, ${title.toLowerCase()}`}
+        aria-label={`Table of digs, ${title.toLowerCase()}`}
       >
         <table className="figures">
           <thead>
@@ -183,7 +182,7 @@ function Where<At extends string | number>({
           </tbody>
         </table>
       </div>
-    </section>
+    </Section>
   );
 }
 
@@ -196,8 +195,7 @@ function Pictures({ photos }: Pick<PlantReading, 'photos'>) {
       (a.data.side ?? '').localeCompare(b.data.side ?? ''),
   );
   return (
-    <section className="sheet stack tight">
-      <h2>Pictures</h2>
+    <Section title="Pictures">
       <div className={styles.pictures}>
         {order.map(({ id, ordinal, data }) => (
           <PhotoPicture
@@ -208,6 +206,6 @@ function Pictures({ photos }: Pick<PlantReading, 'photos'>) {
           />
         ))}
       </div>
-    </section>
+    </Section>
   );
 }

@@ -1,5 +1,6 @@
 import { alikeRows, alikeText, driftsOf, driftText, type PlanterCard } from '@sendero/core';
 import { useMemo } from 'react';
+import { Section } from '../app/Section.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { PlacesStrip } from './PlacesStrip.tsx';
 
@@ -13,7 +14,7 @@ export default function CardPatterns({ card }: { card: PlanterCard }) {
   const alike = useMemo(() => alikeRows(card), [card]);
   if (drifts.length === 0 && alike.length === 0) return null;
   return (
-    <section className="sheet stack tight" aria-label="Through the day and from row to row">
+    <Section title="Through the day and from row to row">
       {drifts.map((one) => (
         <div key={one.measure}>
           <p className="rule-left signal">
@@ -51,6 +52,6 @@ export default function CardPatterns({ card }: { card: PlanterCard }) {
           />
         </div>
       ))}
-    </section>
+    </Section>
   );
 }

@@ -1,18 +1,22 @@
 import { GRADE_WORDS, raiseText, type CardGrade } from '@sendero/core';
+import { Section } from '../app/Section.tsx';
 import styles from './card.module.css';
 
 /** How good the machine's work was, what that is made of, and what would raise it most. */
 export function Grade({ grade }: { grade: CardGrade }) {
   const raise = raiseText(grade);
   return (
-    <section className={`sheet stack tight ${styles.grade}`} aria-label="Grade of the machine">
-      <div className="row spread" style={{ alignItems: 'end' }}>
-        <h2>Grade</h2>
+    <Section
+      title="Grade"
+      label="Grade of the machine"
+      className={styles.grade}
+      aside={
         <div className="figure">
           {Math.round(grade.grade)}
           <span className="unit"> of 100</span>
         </div>
-      </div>
+      }
+    >
       <ul className={styles.parts}>
         {grade.parts.map(({ part, score }) => (
           <li key={part}>
@@ -28,6 +32,6 @@ export function Grade({ grade }: { grade: CardGrade }) {
       <p className="small">
         <span className="default-mark">each part counts alike: a default</span>
       </p>
-    </section>
+    </Section>
   );
 }

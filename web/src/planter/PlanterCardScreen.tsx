@@ -10,6 +10,7 @@ import {
 import { Button, NativeSelect } from '@mantine/core';
 import { Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { Section } from '../app/Section.tsx';
 import { Parts } from '../app/Parts.tsx';
 import { shortDate } from '../app/dates.ts';
 import { lazyExtra } from '../app/lazyExtra.ts';
@@ -147,7 +148,6 @@ function Card({ read }: { read: SeasonOfPlanter }) {
         </p>
       ) : (
         <>
-          <Filters card={card} plantings={plantings} filter={filter} onFilter={setFilter} />
           <div className={styles.card}>
             <div className={styles.column}>
               <section
@@ -167,15 +167,20 @@ function Card({ read }: { read: SeasonOfPlanter }) {
                     };
                   })}
                 />
-                <MachinePicture card={card} chosen={chosen} onChoose={setPicked} />
-                <p className="small soft">
-                  Seen from behind, row 1 at the left facing the direction of travel. Each row
-                  beside its sisters (the line), depth beside its target: ◆ told from chance, ● not,
-                  ○ a single place; bars are 95 % intervals, the pale band is what a row may differ
-                  by (default).
-                  {planter.data.trackRows.length > 0 && ' Tyres stand where they run.'}
-                </p>
+                <Section title="All rows, measure by measure" bare>
+                  <MachinePicture card={card} chosen={chosen} onChoose={setPicked} />
+                  <p className="small soft">
+                    Seen from behind, row 1 at the left facing the direction of travel. Each row
+                    beside its sisters (the line), depth beside its target: ◆ told from chance, ●
+                    not, ○ a single place; bars are 95 % intervals, the pale band is what a row may
+                    differ by (default).
+                    {planter.data.trackRows.length > 0 && ' Tyres stand where they run.'}
+                  </p>
+                </Section>
               </section>
+              <Section title="Only some fields, days or hours" className={styles.filterPlace}>
+                <Filters card={card} plantings={plantings} filter={filter} onFilter={setFilter} />
+              </Section>
               <RowYear
                 card={drawn}
                 cells={cells}

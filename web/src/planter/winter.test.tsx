@@ -68,10 +68,11 @@ describe('what the demo’s season found of its planters', () => {
   });
 
   it('Marigold on a phone: the machine as a whole, no single row, and row cleaners as the cause', async () => {
-    await openApp(`/planters/${planter('Marigold')}`, { phone: true });
+    const here = await openApp(`/planters/${planter('Marigold')}`, { phone: true });
     expect(await screen.findByText(/The machine as a whole plants ⅞.in too deep\./)).toBeTruthy();
     expect(within(screen.getByTestId('worst-rows')).queryAllByRole('button')).toEqual([]);
     const why = await screen.findByRole('region', { name: 'Why' });
+    await here.press('Why');
     await waitFor(() =>
       expect(plain(why.querySelector('summary')?.textContent)).toMatch(
         /Row cleaners trench.*9\d in 100/,

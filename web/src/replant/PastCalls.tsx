@@ -1,5 +1,6 @@
 import { CROP_FACTS, OPTION_WORDS, scoreCalls } from '@sendero/core';
 import { Link } from 'react-router';
+import { Section } from '../app/Section.tsx';
 import { longDate } from '../app/dates.ts';
 import { useAll } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
@@ -13,8 +14,7 @@ export function PastCalls() {
   const { scored, meanError } = scoreCalls(cases.map(({ data }) => data));
   if (scored.length === 0) return null;
   return (
-    <section className="sheet stack tight" aria-label="How earlier calls did">
-      <h2>How earlier calls did</h2>
+    <Section title="How earlier calls did">
       <ul>
         {scored.map(({ plantingId, option, error, on }) => {
           const planting = plantings.find(({ id }) => id === plantingId);
@@ -35,6 +35,6 @@ export function PastCalls() {
         what was told, over {scored.length} {scored.length === 1 ? 'call' : 'calls'}:{' '}
         {scored.length < 5 ? 'too few to learn from yet' : 'bend the full yield by it'}.
       </p>
-    </section>
+    </Section>
   );
 }

@@ -15,6 +15,7 @@ import {
 import { Button } from '@mantine/core';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { Section } from '../app/Section.tsx';
 import { Parts } from '../app/Parts.tsx';
 import { longDate } from '../app/dates.ts';
 import { useToday } from '../data/hooks.ts';
@@ -101,8 +102,7 @@ function Desk({ replant }: { replant: Replant }) {
               </div>
             </div>
             <div className="columns two">
-              <section className="sheet stack tight" aria-label="What would turn it">
-                <h2>What would turn it</h2>
+              <Section title="What would turn it">
                 {advice.flips.length > 0 ? (
                   <ul data-testid="flips">
                     {advice.flips.slice(0, 4).map((flip) => (
@@ -115,9 +115,8 @@ function Desk({ replant }: { replant: Replant }) {
                   <p>Nothing by itself: none of the figures turns keeping and replanting.</p>
                 )}
                 <Swings swings={advice.swings} />
-              </section>
-              <section className="sheet stack tight" aria-label="What a stand bears">
-                <h2>What a stand bears</h2>
+              </Section>
+              <Section title="What a stand bears">
                 <StandCurves one={one} />
                 <p className="small soft">
                   Full line: planted when it was; broken line: planted again. Share of a full,
@@ -125,11 +124,10 @@ function Desk({ replant }: { replant: Replant }) {
                   lost).
                 </p>
                 <LocalTable replant={replant} />
-              </section>
+              </Section>
             </div>
             {reading.parts.length > 0 && (
-              <section className="sheet stack tight" aria-label="Where it is weak">
-                <h2>Where it is weak</h2>
+              <Section title="Where it is weak">
                 <PartsPicture
                   field={field}
                   parts={reading.parts}
@@ -137,12 +135,11 @@ function Desk({ replant }: { replant: Replant }) {
                   areaM2={reading.areaM2}
                   denseStand={denseStand}
                 />
-              </section>
+              </Section>
             )}
           </>
         )}
-        <section className="sheet stack" aria-label="What it is judged by">
-          <h2>What it is judged by</h2>
+        <Section title="What it is judged by">
           {reading.stand && (
             <p className="small">
               {reading.case && reading.parts.length > 0 && (
@@ -160,7 +157,7 @@ function Desk({ replant }: { replant: Replant }) {
             </p>
           )}
           <CaseFigures replant={replant} keep={keep} />
-        </section>
+        </Section>
         <Questions replant={replant} keep={keep} />
         <PastCalls />
       </Parts>

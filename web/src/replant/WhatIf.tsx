@@ -1,5 +1,6 @@
 import { CROP_FACTS, type ReplantCase } from '@sendero/core';
 import { Button, Slider } from '@mantine/core';
+import { Section } from '../app/Section.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import styles from './replant.module.css';
 
@@ -65,15 +66,16 @@ export function WhatIf({
     </div>
   );
   return (
-    <section className="sheet stack tight" aria-label="What if">
-      <div className="row spread">
-        <h2>What if</h2>
-        {changed && (
+    <Section
+      title="What if"
+      aside={
+        changed && (
           <Button variant="subtle" h={44} onClick={() => setChange(NO_CHANGE)}>
             As it is
           </Button>
-        )}
-      </div>
+        )
+      }
+    >
       {slider(
         'The stand',
         'stand',
@@ -92,6 +94,6 @@ export function WhatIf({
         [0.5, 1.8, 0.02],
         units.show(one.pricePerKg * change.price, priceKind),
       )}
-    </section>
+    </Section>
   );
 }

@@ -1,4 +1,4 @@
-import { screen, waitFor, within } from '@testing-library/dom';
+import { fireEvent, screen, waitFor, within } from '@testing-library/dom';
 import { describe, expect, it } from 'vitest';
 import { sown } from '../app/sown.testing.ts';
 import { openApp, plain, type WholeApp } from '../app/wholeApp.testing.tsx';
@@ -10,8 +10,14 @@ const step = async (here: WholeApp, name: string) => {
   await screen.findByRole('heading', { level: 1, name: new RegExp(`^${name}, stop`) });
 };
 const walkOf = (here: WholeApp) => /^\/walks\/([^/?]+)/.exec(here.address())?.[1];
-const region = async (name: string) =>
-  plain((await screen.findByRole('region', { name })).textContent);
+/** What a section of the result says, opened as a thumb does. */
+const region = async (name: string) => {
+  const section = await screen.findByRole('region', { name });
+  const head = within(section).queryByRole('button', { name, expanded: false });
+  if (head) fireEvent.click(head);
+  await within(section).findByRole('button', { name, expanded: true });
+  return plain(section.textContent);
+};
 
 /** The way on from a step. */
 const goOn = (here: WholeApp) => here.press(/^(Next:|Next stop|Skip to)/);

@@ -1,6 +1,7 @@
 import { CROP_FACTS, readStandCost, type WalkStand } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
+import { Section } from '../app/Section.tsx';
 import { costBasis, costWords } from '../digs/plantFindings.ts';
 import { useWorkspace } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
@@ -16,13 +17,14 @@ export function CostCard({ stand }: { stand: WalkStand }) {
   const { crop } = stand.planting.data;
   const kind = CROP_FACTS[crop].yieldKind;
   return (
-    <section className="sheet stack tight" aria-label="What it costs">
-      <div className="row spread">
-        <h2>What it costs</h2>
+    <Section
+      title="What it costs"
+      aside={
         <Button variant="subtle" h={44} onClick={() => setEditing(true)}>
           Full yield
         </Button>
-      </div>
+      }
+    >
       <p data-testid="cost">
         <strong>{costWords(cost, kind, units)}</strong>
       </p>
@@ -39,6 +41,6 @@ export function CostCard({ stand }: { stand: WalkStand }) {
         {cost.spacing ? ' and takes a loss for uneven spacing' : ''}; the curves are this app’s own.
       </p>
       {editing && <FullYieldDialog crop={crop} onClose={() => setEditing(false)} />}
-    </section>
+    </Section>
   );
 }

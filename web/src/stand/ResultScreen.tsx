@@ -2,6 +2,7 @@ import { judgeStand, listed, lookedBad, plantsOf, type WalkStand } from '@sender
 import { Button } from '@mantine/core';
 import { Suspense, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import { Section } from '../app/Section.tsx';
 import { Parts } from '../app/Parts.tsx';
 import { longDate } from '../app/dates.ts';
 import { Later } from '../app/Later.tsx';
@@ -11,7 +12,7 @@ import Notes from '../notes/Notes.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { CostCard } from './CostCard.tsx';
 import { FindingsList } from './FindingsList.tsx';
-import { findingWords } from './findingWords.ts';
+import { findingWords, type FindingWords } from './findingWords.ts';
 import { METHOD_WORDS } from './methodWords.tsx';
 import OneStop from './OneStop.tsx';
 import { RowBars } from './RowBars.tsx';
@@ -47,11 +48,21 @@ export default function ResultScreen() {
           {stand.walk.data.finishedAt ? '' : '; walk under way'}
         </div>
       </div>
-      <div className="row">
+      <div className="row on-screen">
         {summary && (
-          <Button component={Link} variant="default" h={48} to={`/walks/${stand.walk.id}/compare`}>
-            Compare
-          </Button>
+          <>
+            <Button
+              component={Link}
+              variant="default"
+              h={48}
+              to={`/walks/${stand.walk.id}/compare`}
+            >
+              Compare
+            </Button>
+            <Button variant="default" h={48} onClick={() => window.print()}>
+              Print
+            </Button>
+          </>
         )}
         <Button
           component={Link}
@@ -100,6 +111,13 @@ export default function ResultScreen() {
   );
   return <Result stand={stand} head={head} findings={findings} marked={marked} />;
 }
+
+/** How full the stand is comes first, then what needs somebody. */
+const actFirst = ([first, ...rest]: FindingWords[]): FindingWords[] => [
+  ...(first ? [first] : []),
+  ...rest.filter(({ tone }) => tone === 'act'),
+  ...rest.filter(({ tone }) => tone !== 'act'),
+];
 
 /** Below this share of the stand to be expected replanting is worth a look. A default of this app. */
 const WEAK = 0.85;
@@ -181,7 +199,7 @@ function Result({
           </p>
         </section>
         <section className="stack tight" aria-label="What this means">
-          <FindingsList findings={findings.map(findingWords)} />
+          <FindingsList findings={actFirst(findings.map(findingWords))} />
           {summary.effective.meanPerM2 < WEAK * stand.expectedPerM2 && (
             <p>
               <Link to={`/plantings/${stand.planting.id}/replant`}>Weigh replanting</Link>: a weak
@@ -214,50 +232,49 @@ function Result({
           </Suspense>
         )}
         {stand.rows.length > 0 && (
-          <section className="sheet stack tight">
-            <h2>By planter row</h2>
+          <Section title="By planter row">
             <RowBars
               rows={stand.rows}
               expectedPerM2={stand.expectedPerM2}
               denseStand={stand.denseStand}
               marked={marked}
             />
-          </section>
+          </Section>
         )}
       </Later>
-      <Later>
-        <Suspense>
-          <StandMapView stand={stand} />
-        </Suspense>
-      </Later>
-      <Later>
-        <div className="columns half">
-          <EffectiveStand stand={stand} />
-          <CostCard stand={stand} />
-        </div>
-      </Later>
-      <Later>
-        <Suspense>
-          <EvenResult stand={stand} />
-        </Suspense>
-      </Later>
-      <Later>
-        <section className="sheet stack tight">
-          <h2>In-row spacing</h2>
-          <SpacingResult stand={stand} />
-        </section>
-      </Later>
-      <Later>
-        <Suspense>
-          <PlantsResult stand={stand} />
-        </Suspense>
-      </Later>
-      <section className="stack tight">
-        <h2>Notes of this walk</h2>
-        <Notes
-          place={{ plantingId: stand.planting.id, walkId: stand.walk.id, stop: null, row: null }}
-        />
-      </section>
+      <div className="stack on-screen">
+        <Later>
+          <Suspense>
+            <StandMapView stand={stand} />
+          </Suspense>
+        </Later>
+        <Later>
+          <div className="columns half">
+            <EffectiveStand stand={stand} />
+            <CostCard stand={stand} />
+          </div>
+        </Later>
+        <Later>
+          <Suspense>
+            <EvenResult stand={stand} />
+          </Suspense>
+        </Later>
+        <Later>
+          <Section title="In-row spacing">
+            <SpacingResult stand={stand} />
+          </Section>
+        </Later>
+        <Later>
+          <Suspense>
+            <PlantsResult stand={stand} />
+          </Suspense>
+        </Later>
+        <Section title="Notes of this walk">
+          <Notes
+            place={{ plantingId: stand.planting.id, walkId: stand.walk.id, stop: null, row: null }}
+          />
+        </Section>
+      </div>
     </Parts>
   );
 }
@@ -278,13 +295,14 @@ function EffectiveStand({ stand }: { stand: WalkStand }) {
     },
   ];
   return (
-    <section className="sheet stack tight">
-      <div className="row spread">
-        <h2>Effective stand, both schools</h2>
+    <Section
+      title="Effective stand, both schools"
+      aside={
         <Button variant="subtle" h={44} onClick={() => setEditing(true)}>
           Weights
         </Button>
-      </div>
+      }
+    >
       <div className="columns half">
         {schools.map(({ name, how, estimate }) => (
           <div key={name}>
@@ -311,6 +329,6 @@ function EffectiveStand({ stand }: { stand: WalkStand }) {
         ))}
       </div>
       {editing && <WeightsDialog onClose={() => setEditing(false)} />}
-    </section>
+    </Section>
   );
 }

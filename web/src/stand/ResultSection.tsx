@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Section } from '../app/Section.tsx';
 import { FindingsList } from './FindingsList.tsx';
 import type { FindingWords } from './findingWords.ts';
 
@@ -13,14 +14,13 @@ export function ResultSection({
   children: ReactNode;
 }) {
   return (
-    <section className="sheet stack tight" aria-label={title}>
-      <h2>{title}</h2>
+    <Section title={title}>
       <div className="columns half">
         <div className="stack tight">
           <FindingsList findings={words} />
         </div>
         <div className="stack tight">{children}</div>
       </div>
-    </section>
+    </Section>
   );
 }

@@ -6,6 +6,7 @@ import {
   type WalkStand,
 } from '@sendero/core';
 import { useMemo, useState } from 'react';
+import { Section } from '../app/Section.tsx';
 import { Choice } from '../app/Choice.tsx';
 import { useChildren } from '../data/hooks.ts';
 import { FigureMap } from '../map/FigureMap.tsx';
@@ -34,9 +35,9 @@ export default function StandMapView({ stand }: { stand: WalkStand }) {
   if (map.stops.length === 0) return null;
   const unplaced = stand.stops.filter(({ counts }) => counts.length > 0).length - map.stops.length;
   return (
-    <section className="sheet stack tight">
-      <div className="row spread">
-        <h2>Over the field</h2>
+    <Section
+      title="Over the field"
+      aside={
         <Choice
           label="Shown"
           labelled={false}
@@ -44,7 +45,8 @@ export default function StandMapView({ stand }: { stand: WalkStand }) {
           value={figure}
           onChange={(value) => setFigure(value!)}
         />
-      </div>
+      }
+    >
       <FigureMap
         field={field}
         parts={parts}
@@ -58,6 +60,6 @@ export default function StandMapView({ stand }: { stand: WalkStand }) {
           {unplaced} {unplaced === 1 ? 'stop has' : 'stops have'} no known place.
         </p>
       )}
-    </section>
+    </Section>
   );
 }

@@ -23,6 +23,7 @@ import { useMemo, useState } from 'react';
 import { Choice } from '../app/Choice.tsx';
 import { Fold } from '../app/Fold.tsx';
 import { Later } from '../app/Later.tsx';
+import { Section } from '../app/Section.tsx';
 import { useWorkspace } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { AgainstPicture } from './AgainstPicture.tsx';
@@ -120,101 +121,110 @@ export function Answer({ reading }: { reading: TrialReading }) {
               will differ by chance.
             </p>
           )}
-          <TreatmentKey treatments={treatments} check={check.index} />
-          <StripPlan
-            strips={reading.strips.map((strip) => ({ ...strip, shown: strip.done }))}
-            treatments={treatments}
-            figures={{ of: figures, kind, whole: reading.demonstration }}
-            named={outliers}
-          />
+          <Section title="Strip by strip" bare>
+            <TreatmentKey treatments={treatments} check={check.index} />
+            <StripPlan
+              strips={reading.strips.map((strip) => ({ ...strip, shown: strip.done }))}
+              treatments={treatments}
+              figures={{ of: figures, kind, whole: reading.demonstration }}
+              named={outliers}
+            />
+          </Section>
           {answer.analysis.kind === 'replicated' && (
             <>
-              <div className="columns half">
-                <div className="stack tight">
-                  <h3>Against {check.label}</h3>
-                  <AgainstPicture
-                    against={answer.against}
-                    check={check.label}
-                    kind={kind}
-                    means={
-                      new Map(
-                        answer.analysis.treatments.map(({ treatment, mean }) => [treatment, mean]),
-                      )
-                    }
-                  />
-                  <p className="small soft">
-                    Beside each its mean. Points: differences; lines: 95 %
-                    {trial.data.comparison === 'check' && treatments.length > 2
-                      ? ', for all against the check at once (Dunnett)'
-                      : trial.data.comparison === 'all'
-                        ? ', for every pair at once (Tukey)'
-                        : ''}
-                    .
-                  </p>
-                </div>
-                <div className="stack tight">
-                  {emergence && (
-                    <>
-                      <h3>How it came up</h3>
-                      <EmergencePicture emergence={emergence} treatments={treatments} />
-                    </>
-                  )}
-                  {answer.response &&
-                    kind &&
-                    TRIAL_QUESTION_FACTS[trial.data.factors[0]!.question].kind && (
+              <Section title="In pictures" bare>
+                <div className="columns half">
+                  <div className="stack tight">
+                    <h3>Against {check.label}</h3>
+                    <AgainstPicture
+                      against={answer.against}
+                      check={check.label}
+                      kind={kind}
+                      means={
+                        new Map(
+                          answer.analysis.treatments.map(({ treatment, mean }) => [
+                            treatment,
+                            mean,
+                          ]),
+                        )
+                      }
+                    />
+                    <p className="small soft">
+                      Beside each its mean. Points: differences; lines: 95 %
+                      {trial.data.comparison === 'check' && treatments.length > 2
+                        ? ', for all against the check at once (Dunnett)'
+                        : trial.data.comparison === 'all'
+                          ? ', for every pair at once (Tukey)'
+                          : ''}
+                      .
+                    </p>
+                  </div>
+                  <div className="stack tight">
+                    {emergence && (
                       <>
-                        <h3>Through the levels</h3>
-                        <ResponsePicture
-                          response={answer.response}
-                          points={answer.plots.map(({ treatment, value }) => ({
-                            x: treatments.find(({ label }) => label === treatment)!.value!,
-                            value,
-                          }))}
-                          kind={TRIAL_QUESTION_FACTS[trial.data.factors[0]!.question].kind!}
-                          yKind={kind}
-                        />
-                        <Choice
-                          label="Shape of the curve"
-                          options={(Object.keys(SHAPE_WORDS) as ResponseShape[]).map((value) => ({
-                            value,
-                            says: SHAPE_WORDS[value],
-                          }))}
-                          value={answer.response.shape}
-                          onChange={(next) => next && setShape(next)}
+                        <h3>How it came up</h3>
+                        <EmergencePicture emergence={emergence} treatments={treatments} />
+                      </>
+                    )}
+                    {answer.response &&
+                      kind &&
+                      TRIAL_QUESTION_FACTS[trial.data.factors[0]!.question].kind && (
+                        <>
+                          <h3>Through the levels</h3>
+                          <ResponsePicture
+                            response={answer.response}
+                            points={answer.plots.map(({ treatment, value }) => ({
+                              x: treatments.find(({ label }) => label === treatment)!.value!,
+                              value,
+                            }))}
+                            kind={TRIAL_QUESTION_FACTS[trial.data.factors[0]!.question].kind!}
+                            yKind={kind}
+                          />
+                          <Choice
+                            label="Shape of the curve"
+                            options={(Object.keys(SHAPE_WORDS) as ResponseShape[]).map((value) => ({
+                              value,
+                              says: SHAPE_WORDS[value],
+                            }))}
+                            value={answer.response.shape}
+                            onChange={(next) => next && setShape(next)}
+                          />
+                        </>
+                      )}
+                    {answer.covariate && kind && (
+                      <>
+                        <h3>Given the water in the furrow</h3>
+                        <MoisturePicture
+                          covariate={answer.covariate}
+                          range={rangeOf(reading)}
+                          kind={kind}
                         />
                       </>
                     )}
-                  {answer.covariate && kind && (
-                    <>
-                      <h3>Given the water in the furrow</h3>
-                      <MoisturePicture
-                        covariate={answer.covariate}
-                        range={rangeOf(reading)}
-                        kind={kind}
-                      />
-                    </>
-                  )}
+                  </div>
                 </div>
-              </div>
+              </Section>
               <Later>
-                <Choice
-                  label="Adjusted for where strips lie"
-                  options={(Object.keys(ADJUSTMENT_WORDS) as TrialAdjustment[]).map((value) => ({
-                    value,
-                    says: ADJUSTMENT_WORDS[value],
-                  }))}
-                  value={adjustment}
-                  onChange={(next) => next && setAdjustment(next)}
-                />
-                {plain && (
-                  <p data-testid="plain-answer">
-                    The plain answer: {trialSentence(plain, reading, units.show)}
-                  </p>
-                )}
-                {measure === 'yield' && <WhatItIsWorth {...{ reading, answer }} />}
-                <Fold summary="In figures">
-                  <Table {...{ answer, say }} />
-                </Fold>
+                <Section title="In money and figures" bare>
+                  <Choice
+                    label="Adjusted for where strips lie"
+                    options={(Object.keys(ADJUSTMENT_WORDS) as TrialAdjustment[]).map((value) => ({
+                      value,
+                      says: ADJUSTMENT_WORDS[value],
+                    }))}
+                    value={adjustment}
+                    onChange={(next) => next && setAdjustment(next)}
+                  />
+                  {plain && (
+                    <p data-testid="plain-answer">
+                      The plain answer: {trialSentence(plain, reading, units.show)}
+                    </p>
+                  )}
+                  {measure === 'yield' && <WhatItIsWorth {...{ reading, answer }} />}
+                  <Fold summary="In figures">
+                    <Table {...{ answer, say }} />
+                  </Fold>
+                </Section>
               </Later>
             </>
           )}

@@ -3,6 +3,7 @@ import { Button } from '@mantine/core';
 import { lazy, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { Link, useNavigate, useParams } from 'react-router';
+import { Section } from '../app/Section.tsx';
 import { Parts } from '../app/Parts.tsx';
 import { longDate } from '../app/dates.ts';
 import { Fold } from '../app/Fold.tsx';
@@ -93,8 +94,7 @@ function Season({ reading }: { reading: TrialReading }) {
     </section>
   );
   const day = (
-    <section className="sheet stack tight" aria-label="On the day">
-      <h2>What was done</h2>
+    <Section title="What was done" label="On the day">
       {ticked ? (
         <Fold summary={`All ${strips.length} are ticked${changed(reading)}`}>
           <DayList reading={reading} />
@@ -108,11 +108,10 @@ function Season({ reading }: { reading: TrialReading }) {
           <DayList reading={reading} />
         </>
       )}
-    </section>
+    </Section>
   );
   const harvest = (
-    <section className="sheet stack tight" aria-label="Harvest">
-      <h2>Harvest</h2>
+    <Section title="Harvest">
       <p className="soft">
         {reading.harvested} of {reading.toHarvest} strips are weighed.
       </p>
@@ -123,7 +122,7 @@ function Season({ reading }: { reading: TrialReading }) {
       ) : (
         <HarvestSlips reading={reading} />
       )}
-    </section>
+    </Section>
   );
   return (
     <>
@@ -165,12 +164,11 @@ function Season({ reading }: { reading: TrialReading }) {
           {ticked && (!weighed || data.primary !== 'yield') && <Walked reading={reading} />}
           {ticked && data.primary === 'yield' && harvest}
           {ticked && day}
-          <section className="sheet stack tight" aria-label="Files">
-            <h2>Strips as a file</h2>
+          <Section title="Strips as a file" label="Files">
             <Fold summary="Spreadsheet and map">
               <StripFiles reading={reading} />
             </Fold>
-          </section>
+          </Section>
         </Later>
         <div>
           <Button
@@ -207,8 +205,7 @@ function Walked({ reading: { planting, strips, fit } }: { reading: TrialReading 
     { says: 'Check the trench', to: 'trench', done: has('depth'), what: 'with seed depths' },
   ];
   return (
-    <section className="sheet stack tight" aria-label="Walked">
-      <h2>Walked, strip by strip</h2>
+    <Section title="Walked, strip by strip" label="Walked">
       <ul className="list-plain">
         {ways.map(({ says, to, done, what }) => (
           <li key={to} className="task">
@@ -228,7 +225,7 @@ function Walked({ reading: { planting, strips, fit } }: { reading: TrialReading 
         At each stop or length choose its strip; what is counted there is the strip’s.
         {fit.combinePasses > 0 && ' Keep to the rows that are harvested.'}
       </p>
-    </section>
+    </Section>
   );
 }
 
