@@ -11,7 +11,7 @@ let ids: Awaited<ReturnType<typeof walkedField>>;
 /** A weather station beside the server. */
 const station = {
   server: createServer((request, response) =>
-    response.end(request.url!.includes('tile=') ? PICTURE : 'Date,Tmin (°C)\n2027-05-01,8\n'),
+    response.end(request.url!.includes('tile=') ? PICTURE : 'Date,Tmin (°C)\n2024-05-01,8\n'),
   ),
   address: '',
 };

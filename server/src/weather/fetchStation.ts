@@ -1,4 +1,13 @@
-import { idFor, kindOf, monthsWith, type Change, type Kept } from '@sendero/core';
+import {
+  FURTHEST_EAST_MIN,
+  idFor,
+  kindOf,
+  localDay,
+  monthsWith,
+  type Change,
+  type DataOf,
+  type Kept,
+} from '@sendero/core';
 import { isDeepStrictEqual as same } from 'node:util';
 import { v7 as uuidv7 } from 'uuid';
 import type { Database } from '../database/openDatabase.ts';
@@ -37,7 +46,7 @@ export async function fetchStation(
   let problem: string | null = null;
   try {
     const text = await askStation(station.data.address, { local, seconds });
-    days = await keepDays(database, workspaceId, station, text);
+    days = await keepDays(database, workspaceId, station, text, now);
   } catch (error) {
     problem = inWords(error);
   }
@@ -72,8 +81,13 @@ async function keepDays(
   workspaceId: string,
   station: Kept<'weatherStation'>,
   text: string,
+  now: Date,
 ): Promise<number> {
-  const { read, shape } = readStationText(text, station.data.shape);
+  const row = await database.models.records.workspace.findByPk(workspaceId);
+  const { fixedToday } = row!.get('payload') as DataOf<'workspace'>;
+  // East of the server it may be tomorrow already.
+  const until = fixedToday ?? localDay(now.toISOString(), FURTHEST_EAST_MIN);
+  const { read, shape } = readStationText(text, station.data.shape, until);
   const stationId = station.id;
   const before = await recordsOf(database, workspaceId, 'weatherMonth', { stationId });
   const held = new Map(before.map((month) => [month.data.month, month]));

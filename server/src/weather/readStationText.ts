@@ -17,6 +17,8 @@ const NO_TABLE =
 export function readStationText(
   text: string,
   kept: WeatherShape | null,
+  /** ISO date: later days were not measured; of a forecast none is. */
+  until?: string,
 ): { read: WeatherRead; shape: WeatherShape } {
   const lines = Papa.parse<string[]>(text, { skipEmptyLines: false }).data;
   const at = findHeader(lines.slice(0, 60));
@@ -24,7 +26,7 @@ export function readStationText(
   const headers = lines[at]!.map(cleanHeader);
   const known = kept && Object.values(kept.columns).every((column) => headers.includes(column));
   const shape = known ? kept : guessWeatherShape(headers, lines.slice(at + 1, at + 60));
-  const file = weatherFile(shape);
+  const file = weatherFile(shape, until);
   lines.forEach((cells, i) => file.line(cells, i + 1));
   const read = file.end();
   if (!read || read.days.length === 0)

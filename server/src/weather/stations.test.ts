@@ -31,13 +31,13 @@ const says = (text: string, status = 200) => {
 };
 const DAYS = `Bench gate
 Date,Tmin (°C),Tmax (°C),Rain (mm)
-2027-05-01,8.1,19.4,0
-2027-05-02,9.0,20.2,3.4
+2024-05-01,8.1,19.4,0
+2024-05-02,9.0,20.2,3.4
 `;
 const FORECAST = `# Simulated
 Date,Tmin (°C),Tmax (°C),Rain (mm)
-2027-05-03,9,21,0
-2027-05-04,10,22,1
+2024-05-03,9,21,0
+2024-05-04,10,22,1
 `;
 const both: RequestListener = (request, response) =>
   void response.end(request.url === '/forecast.csv' ? FORECAST : DAYS);
@@ -80,16 +80,31 @@ describe('a station with an address', () => {
     expect(await fetched(id)).toEqual({ days: 2, problem: null });
     const [month] = await held('weatherMonth', id);
     expect(month).toMatchObject({
-      season: 2027,
+      season: 2024,
       editedBy: 'Fetched from the station',
-      data: { month: '2027-05', days: [{ on: '2027-05-01', maxC: 19.4 }, { rainM: 0.0034 }] },
+      data: { month: '2024-05', days: [{ on: '2024-05-01', maxC: 19.4 }, { rainM: 0.0034 }] },
     });
     const [forecast] = await held('weatherForecast', id);
     expect(forecast!.data).toMatchObject({
       source: 'Simulated',
-      days: [{ on: '2027-05-03', minC: 9 }, { on: '2027-05-04' }],
+      days: [{ on: '2024-05-03', minC: 9 }, { on: '2024-05-04' }],
     });
     expect((await status(id)).succeededAt).toMatch(/^20/);
+  });
+  it('has measured nothing of days to come, nor what cannot be', async () => {
+    says(`Date,Tmin (°C),Tmax (°C),Rain (mm)
+2024-05-01,8.1,19.4,0
+2024-05-02,9.0,999,3.4
+2190-05-03,9,21,0
+`);
+    const id = await withStation({ forecastAddress: null });
+    await fetched(id, { now: new Date('2024-05-20T12:00:00Z') });
+    const [month, ...others] = await held('weatherMonth', id);
+    expect(others).toEqual([]);
+    expect((month!.data as { days: unknown }).days).toMatchObject([
+      { on: '2024-05-01', maxC: 19.4 },
+      { on: '2024-05-02', maxC: null },
+    ]);
   });
   it('that says the same again makes no news; what it says anew replaces what overlaps', async () => {
     answer = both;
@@ -98,12 +113,12 @@ describe('a station with an address', () => {
     await fetched(id);
     for (const kind of ['weatherMonth', 'weatherForecast'])
       expect((await held(kind, id)).map(({ revision }) => revision)).toEqual([1]);
-    says(DAYS.replace('20.2', '23.0').replace('2027-05-01,8.1,19.4,0\n', ''));
+    says(DAYS.replace('20.2', '23.0').replace('2024-05-01,8.1,19.4,0\n', ''));
     await fetched(id);
     const months = await held('weatherMonth', id);
     expect((months.at(-1)!.data as { days: unknown }).days).toMatchObject([
-      { on: '2027-05-01', maxC: 19.4 },
-      { on: '2027-05-02', maxC: 23 },
+      { on: '2024-05-01', maxC: 19.4 },
+      { on: '2024-05-02', maxC: 23 },
     ]);
   });
   it.each([

@@ -13,7 +13,11 @@ import { useStageKeys } from '../staging/useStageKeys.ts';
 import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
 import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
+import { tapeList } from './tapeList.ts';
 import { RowRibbon } from './RowRibbon.tsx';
+
+/** A typed plant further than this over the end of the tape is asked about. */
+const BEYOND = 1.02;
 
 /** Plant positions along a tape in one row. */
 export default function TapeScreen() {
@@ -82,16 +86,41 @@ function TapeCapture(props: StepProps) {
   const insert = (atM: number, stage: string | null = null) =>
     place(Math.round(atM * 1000) / 1000, '', stage);
   const plantHere = useStable((stage: string) => insert(cursor, stage));
-  const addTyped = () => {
-    if (text.trim() === '') return;
-    const parsed = units.read(text, 'tapePosition');
-    if (!parsed.ok) return setProblem(parsed.problem);
-    if (last !== undefined && parsed.value < last) {
-      return setProblem(
-        `${units.show(parsed.value, 'tapePosition')} lies behind the last plant at ${units.show(last, 'tapePosition')}. Type it again, or tap it onto the drawn tape.`,
+  /** Several plants after the last one, in one step. */
+  const placeAll = (added: readonly { atM: number; typed: string }[]) => {
+    const written = write(({ positionsM, typed, stages }) => ({
+      positionsM: [...positionsM, ...added.map(({ atM }) => atM)],
+      typed: [...typed, ...added.map((one) => one.typed)],
+      stages: [...positionsM.map((_, i) => stages[i] ?? null), ...added.map(() => null)],
+    }));
+    if (written) setCursor(added.at(-1)!.atM + facts.spacingM);
+    return written;
+  };
+  /** Where the tape is said to end, with a little room for the hand that laid it. */
+  const endM = tape.readToM ?? tapeAt(facts);
+  const [beyond, setBeyond] = useState<string | null>(null);
+  const addTyped = (typed = text, { isSure = false } = {}) => {
+    const added: { atM: number; typed: string }[] = [];
+    for (const one of tapeList(typed)) {
+      const parsed = units.read(one, 'tapePosition');
+      if (!parsed.ok) return setProblem(`${one}: ${parsed.problem}`);
+      const before = added.at(-1)?.atM ?? last;
+      if (before !== undefined && parsed.value < before)
+        return setProblem(
+          `${units.show(parsed.value, 'tapePosition')} lies behind the last plant at ${units.show(before, 'tapePosition')}. Type it again, or tap it onto the drawn tape.`,
+        );
+      added.push({ atM: parsed.value, typed: one });
+    }
+    const furthest = added.at(-1)?.atM;
+    if (furthest === undefined) return;
+    if (!isSure && endM !== null && furthest > endM * BEYOND) {
+      setText(typed);
+      return setBeyond(
+        `${units.show(furthest, 'tapePosition')} lies beyond the tape of ${units.show(endM, 'rowLength')}.`,
       );
     }
-    if (place(parsed.value, text)) setText('');
+    setBeyond(null);
+    if (placeAll(added)) setText('');
   };
   const undo = () => {
     if (!takeBack) return;
@@ -208,7 +237,16 @@ function TapeCapture(props: StepProps) {
               autoComplete="off"
               value={text}
               error={problem !== null}
-              onChange={(event) => setText(event.currentTarget.value)}
+              onChange={(event) => {
+                setText(event.currentTarget.value);
+                setBeyond(null);
+              }}
+              onPaste={(event) => {
+                const pasted = event.clipboardData.getData('text');
+                if (tapeList(pasted).length < 2) return;
+                event.preventDefault();
+                addTyped(pasted);
+              }}
               style={{ flex: 1 }}
               rightSection={<span className="unit-hint">{units.symbol('plantSpacing')}</span>}
             />
@@ -220,6 +258,14 @@ function TapeCapture(props: StepProps) {
             <p className="warn" role="alert">
               {problem}
             </p>
+          )}
+          {beyond && (
+            <div className="row" role="alert">
+              <span className="warn">{beyond}</span>
+              <Button variant="default" h={48} onClick={() => addTyped(text, { isSure: true })}>
+                The tape is longer: add it
+              </Button>
+            </div>
           )}
           <UndoButton undo={takeBack && undo} />
         </div>

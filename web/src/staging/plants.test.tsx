@@ -94,6 +94,7 @@ describe('what plants say, on a phone', () => {
     expect(await region('Why late plants are late')).toContain('placed deeper than the neighbour');
     expect(await region('Roots')).toContain('flat along the wall');
     expect(await region('Pests, disease, damage')).toContain('cutworm');
+    await here.press('What it costs');
     await here.says('cost', /bu\/ac/);
   });
 

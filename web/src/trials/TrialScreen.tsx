@@ -94,7 +94,8 @@ function Season({ reading }: { reading: TrialReading }) {
     </section>
   );
   const day = (
-    <Section title="What was done" label="On the day">
+    <section className="sheet stack tight" aria-label="On the day">
+      <h2>What was done</h2>
       {ticked ? (
         <Fold summary={`All ${strips.length} are ticked${changed(reading)}`}>
           <DayList reading={reading} />
@@ -108,10 +109,11 @@ function Season({ reading }: { reading: TrialReading }) {
           <DayList reading={reading} />
         </>
       )}
-    </Section>
+    </section>
   );
   const harvest = (
-    <Section title="Harvest">
+    <section className="sheet stack tight" aria-label="Harvest">
+      <h2>Harvest</h2>
       <p className="soft">
         {reading.harvested} of {reading.toHarvest} strips are weighed.
       </p>
@@ -122,7 +124,7 @@ function Season({ reading }: { reading: TrialReading }) {
       ) : (
         <HarvestSlips reading={reading} />
       )}
-    </Section>
+    </section>
   );
   return (
     <>
