@@ -147,7 +147,13 @@ function ComingUp({ placed }: { placed: readonly PlacedVisit[] }) {
         <h2>Coming up</h2>
         <Link to="/calendar">All visits</Link>
       </div>
-      {coming.length === 0 && <p className="soft">Nothing more this season.</p>}
+      {coming.length === 0 && (
+        <p className="soft">
+          {placed.length === 0
+            ? 'Visits are listed here once a planting is added to a field.'
+            : 'No more visits this season.'}
+        </p>
+      )}
       <ul className="list-plain">
         {coming.map(({ one: { one, visit }, on }) => (
           <li key={visit.key} className="row" style={{ minHeight: 44, gap: '0.8rem' }}>
