@@ -55,7 +55,7 @@ describe('a station’s file', () => {
               expect(value === null || Number.isFinite(value)).toBe(true);
         },
       ),
-      { numRuns: 200 },
+      { numRuns: 50 },
     );
   });
   it('by the minute for weeks is its hours, and what is wrong in it is counted but not listed without end', async () => {
