@@ -57,6 +57,7 @@ test('designed on the desk, printed for the cab, ticked, walked and weighed on a
   await page.getByRole('link', { name: 'Walk the stand' }).click();
   await page.getByRole('radio', { name: /Both sides/ }).click();
   await page.getByRole('button', { name: 'Start the walk' }).click();
+  await page.getByRole('button', { name: 'This stop is in a trial strip' }).click();
   await page.getByRole('button', { name: 'Strip 1', exact: true }).click();
   for (let plant = 0; plant < 9; plant++) await tally(page, 'inStep').click();
   await page.getByRole('button', { name: 'Next stop' }).click();
@@ -86,6 +87,7 @@ test('designed on the desk, printed for the cab, ticked, walked and weighed on a
     await slip(page, strip, weight, '17.2');
   const answer = page.getByTestId('answer');
   await expect(answer).toHaveText(/^(Nothing is told from|2 in bore|Nothing did better)/);
+  await page.getByRole('button', { name: 'In money and figures' }).click();
   await page.getByRole('textbox', { name: /^Price of corn/ }).fill('4.10/bu');
   await page.keyboard.press('Tab');
   await expect(answer).toHaveText(/In money 2.in returns/);

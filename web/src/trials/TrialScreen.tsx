@@ -207,7 +207,8 @@ function Walked({ reading: { planting, strips, fit } }: { reading: TrialReading 
     { says: 'Check the trench', to: 'trench', done: has('depth'), what: 'with seed depths' },
   ];
   return (
-    <Section title="Walked, strip by strip" label="Walked">
+    <section className="sheet stack tight" aria-label="Walked">
+      <h2>Walked, strip by strip</h2>
       <ul className="list-plain">
         {ways.map(({ says, to, done, what }) => (
           <li key={to} className="task">
@@ -227,7 +228,7 @@ function Walked({ reading: { planting, strips, fit } }: { reading: TrialReading 
         At each stop or length choose its strip; what is counted there is the strip’s.
         {fit.combinePasses > 0 && ' Keep to the rows that are harvested.'}
       </p>
-    </Section>
+    </section>
   );
 }
 
