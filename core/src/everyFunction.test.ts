@@ -378,6 +378,7 @@ takes(
     record({ referenceM: number(0.02, 0.5), cells: whole(2, 60) }),
   ),
 );
+takes('isSettled', 'cause', args(record({ probability: share })));
 takes(
   'nextChecks',
   'causes daysAfterPlanting',

@@ -14,7 +14,7 @@ export {
   type EvidenceFacts,
   type Sighting,
 } from './signs.ts';
-export { checkedRow, nextChecks, OPEN, type NextCheck } from './nextChecks.ts';
+export { checkedRow, isSettled, nextChecks, OPEN, type NextCheck } from './nextChecks.ts';
 export {
   weighCauses,
   type CaseSigns,

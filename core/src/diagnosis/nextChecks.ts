@@ -25,12 +25,6 @@ export const OPEN: readonly [number, number] = [0.1, 0.9];
 const bits = (p: number) =>
   p <= 0 || p >= 1 ? 0 : -(p * Math.log2(p) + (1 - p) * Math.log2(1 - p));
 
-/** The least cost that is known; 1 where none is. */
-const leastOf = (costs: readonly (number | null)[]): number => {
-  const known = costs.filter((cost) => cost !== null && cost > 0) as number[];
-  return known.length > 0 ? Math.min(...known) : 1;
-};
-
 /** A cause of rows is checked row by row, the likeliest first; any other once. @example checkedRow('row', [2, 9]) // 2 */
 export const checkedRow = (scope: Cause['scope'], rows: readonly number[] | null): number | null =>
   scope === 'row' ? (rows?.[0] ?? null) : null;
@@ -51,23 +45,25 @@ export function nextChecks(
   costOf: (rows: readonly number[] | null) => number | null = () => null,
 ): NextCheck[] {
   if (daysAfterPlanting !== null) requireFinite('daysAfterPlanting', daysAfterPlanting);
-  return causes
-    .flatMap(({ cause, rows, probability }): NextCheck[] => {
-      const { scope, check } = table[cause]!;
-      const { what, minutes, within } = check;
-      if (probability < OPEN[0] || probability > OPEN[1]) return [];
-      if (within !== undefined && daysAfterPlanting !== null && daysAfterPlanting > within)
-        return [];
-      const shows = probability * TRUE_SHARE + (1 - probability) * (1 - TRUE_SHARE);
-      const told = bits(shows) - bits(TRUE_SHARE);
-      const row = checkedRow(scope, rows);
-      return [{ cause, rows, row, check: what, minutes, bitsPerMinute: told / minutes }];
-    })
-    .map((one) => ({ one, cost: costOf(one.rows) }))
-    .map(({ one, cost }, _, all) => ({
-      one,
-      worth: one.bitsPerMinute * (cost ?? leastOf(all.map((other) => other.cost))),
-    }))
+  const checks = causes.flatMap(({ cause, rows, probability }): NextCheck[] => {
+    const { scope, check } = table[cause]!;
+    const { what, minutes, within } = check;
+    if (probability < OPEN[0] || probability > OPEN[1]) return [];
+    if (within !== undefined && daysAfterPlanting !== null && daysAfterPlanting > within) return [];
+    const shows = probability * TRUE_SHARE + (1 - probability) * (1 - TRUE_SHARE);
+    const told = bits(shows) - bits(TRUE_SHARE);
+    const row = checkedRow(scope, rows);
+    return [{ cause, rows, row, check: what, minutes, bitsPerMinute: told / minutes }];
+  });
+  const costs = checks.map(({ rows }) => costOf(rows));
+  const known = costs.flatMap((cost) => (cost !== null && cost > 0 ? [cost] : []));
+  const least = known.length > 0 ? Math.min(...known) : 1;
+  return checks
+    .map((one, i) => ({ one, worth: one.bitsPerMinute * (costs[i] ?? least) }))
     .sort((a, b) => b.worth - a.worth)
     .map(({ one }) => one);
 }
+
+/** As good as known: it is mended, not checked. @example isSettled({ probability: 0.97 }) // true */
+export const isSettled = ({ probability }: Pick<WeighedCause, 'probability'>): boolean =>
+  requireFinite('cause.probability', probability) > OPEN[1];

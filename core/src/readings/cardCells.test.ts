@@ -266,7 +266,7 @@ describe('what is measured of a row', () => {
     ]);
   });
 
-  it('half up is told by the curve of its length', () => {
+  it('50 % emergence is read from the curve of its flagged length', () => {
     const length = made('flaggedLength', {
       plantingId: planting.id,
       row: 3,

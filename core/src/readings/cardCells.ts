@@ -170,12 +170,9 @@ export interface CardGround {
 export interface CardCorrection {
   row: number;
   plantingId: string;
-  /** ISO date. */
-  on: string;
 }
 
 export interface CardCells {
-  corrections: CardCorrection[];
   cells: CardCell[];
   depths: CardDepths[];
   tapes: CardTape[];
@@ -184,6 +181,7 @@ export interface CardCells {
   digs: CardDig[];
   signs: CardSign[];
   grounds: CardGround[];
+  corrections: CardCorrection[];
   /** All stops that count, also those without a figure of any row. */
   places: CardPlace[];
   /** Shares of seeds that should live, by planting. */
@@ -351,7 +349,7 @@ export function cardCells(records: CardRecords): CardCells {
           for (const one of seen)
             if (one.type === 'adjustment')
               for (const row of one.rows ?? allRows(planter.data.rows))
-                corrections.push({ row, plantingId: planting.id, on: walk.data.startedOn });
+                corrections.push({ row, plantingId: planting.id });
         monitorCells(places, plantedAt, cell);
         continue;
       }

@@ -1,16 +1,9 @@
 import { group } from 'd3-array';
 import { analyseSpacing, type SpacingAnalysis } from '../spacing/index.ts';
-import { sampleSd, sdInterval, wilsonInterval } from '../stats/index.ts';
+import { sampleSd, sdInterval, wilsonInterval, type Told } from '../stats/index.ts';
 import type { WalkStop } from './readWalkStand.ts';
 import { lower, rowsText } from './rowsText.ts';
 import { scaledTape, tapeRun } from './spacingOfTapes.ts';
-
-/** A share with its 95 % interval. */
-interface Told {
-  value: number;
-  lower: number;
-  upper: number;
-}
 
 /** Spacing in the rows of a field, from the tapes of a walk. */
 export interface FieldSpacing {

@@ -60,7 +60,7 @@ describe('what a card asks to be mended', () => {
   it('not the meter of a row that was corrected after its seed was placed', () => {
     const card = cardWith([finding('skips', 3), finding('stand', -3)]);
     expect(suggestWork(card, us)[0]!.what).toMatch(/meter/);
-    const corrected = { ...card, corrections: [{ row: 2, plantingId: 'a', on: '2027-04-28' }] };
+    const corrected = { ...card, corrections: [{ row: 2, plantingId: 'a' }] };
     expect(suggestWork(corrected, us).map(({ what }) => plain(what))).toEqual([
       'Row 2: dig it behind the planter in the next field. It was corrected after this seed was placed',
     ]);

@@ -1,9 +1,9 @@
 import {
   capital,
   isClean,
+  isSettled,
   LIKELY,
   lower,
-  OPEN,
   rowsText,
   type NextCheck,
   type WeighedCause,
@@ -90,9 +90,6 @@ export default function Why(asked: AskedWhy) {
     </Section>
   );
 }
-
-/** As good as known: it is mended, not checked. */
-const isSettled = ({ probability }: WeighedCause) => probability > OPEN[1];
 
 function NextBest({
   check,

@@ -1,8 +1,8 @@
 import {
   daysBetween,
   diagnoseCard,
+  isSettled,
   nextChecks,
-  OPEN,
   type CardCells,
   type CauseTable,
   type DiagnosedCard,
@@ -12,7 +12,7 @@ import {
 } from '@sendero/core';
 import { useMemo } from 'react';
 import { useAll, useChildren, useToday, useWorkspace } from '../data/hooks.ts';
-import { useRowCost } from '../planter/useRowCost.ts';
+import { kgOf, useRowCost } from '../planter/useRowCost.ts';
 import { useCauses } from './useCauses.ts';
 
 /** What is asked about: a card with what it was judged on. */
@@ -55,21 +55,23 @@ export function useDiagnosis({ card, cells, planterId, season, plantings }: Aske
       faultyShare,
     });
     const age = planting && daysBetween(planting.data.plantedOn, today);
-    const kgOf = (rows: readonly number[] | null) => {
-      const costs = rows
-        ? costOf(rows)
-        : costOf(
-            card.rows.map(({ row }) => row),
-            'expected',
-          );
-      return costs.length === 0 ? null : costs.reduce((sum, { kg }) => sum + kg[1], 0);
+    const allRows = card.rows.map(({ row }) => row);
+    /** The most a cause of these rows may cost, kg; of the whole, against what was to be expected. */
+    const mostKg = (rows: readonly number[] | null) => {
+      const costs = rows ? costOf(rows) : costOf(allRows, 'expected');
+      return kgOf(costs)?.[1] ?? null;
     };
-    const checks = nextChecks(causes, age, table, kgOf);
-    /** What is as good as known comes first, by what it costs. */
-    const settled = causes.filter(({ probability }) => probability > OPEN[1]);
-    const bySize = [...settled].sort((a, b) => (kgOf(b.rows) ?? 0) - (kgOf(a.rows) ?? 0));
+    const checks = nextChecks(causes, age, table, mostKg);
+    // What is as good as known comes first, by what it costs.
+    const [settled, others] = [true, false].map((so) =>
+      causes.filter((one) => isSettled(one) === so),
+    );
+    const bySize = settled!
+      .map((one) => ({ one, kg: mostKg(one.rows) ?? 0 }))
+      .sort((a, b) => b.kg - a.kg)
+      .map(({ one }) => one);
     return {
-      causes: [...bySize, ...causes.filter((one) => !settled.includes(one))],
+      causes: [...bySize, ...others!],
       planting,
       checks,
       table,

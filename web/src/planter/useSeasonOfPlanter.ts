@@ -8,6 +8,7 @@ import {
   useWorkspace,
 } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
+import { useTrialsOfStops } from '../trials/useTrialsOfStops.ts';
 import { seasonOfPlanter, type SeasonOfPlanter } from './seasonOfPlanter.ts';
 
 /**
@@ -45,16 +46,7 @@ export function useSeasonOfPlanter(
   const read = useWalksRead(useMemo(() => walks.map(({ id }) => id), [walks]));
   const stops = useChildrenOfAll('stop', 'walkId', walks);
   const observations = useChildrenOfAll('observation', 'stopId', stops);
-  const trials = useChildrenOfAll('trial', 'plantingId', plantings);
-  const strips = useChildrenOfAll('trialStrip', 'trialId', trials);
-  const trialsOfWalks = useMemo(
-    () =>
-      trials.map((trial) => ({
-        trial,
-        strips: strips.filter(({ data }) => data.trialId === trial.id),
-      })),
-    [trials, strips],
-  );
+  const trials = useTrialsOfStops(useChildrenOfAll('trial', 'plantingId', plantings), stops);
   const weights = useWorkspace()?.data.weights ?? null;
   return useMemo(() => {
     if (!planter) return null;
@@ -68,7 +60,7 @@ export function useSeasonOfPlanter(
       observations,
       lengths,
       counts,
-      trials: trialsOfWalks,
+      trials,
       weights,
     });
   }, [
@@ -82,7 +74,7 @@ export function useSeasonOfPlanter(
     observations,
     lengths,
     counts,
-    trialsOfWalks,
+    trials,
     weights,
   ]);
 }

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { useOfferUndo } from '../app/Undo.tsx';
 import { useChildren, useDevice } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
-import { useRowCost } from './useRowCost.ts';
+import { kgOf, useRowCost } from './useRowCost.ts';
 
 const NONE: readonly Kept<'planting'>[] = [];
 
@@ -19,14 +19,10 @@ export function useWork(
   const units = useUnits();
   const items = useChildren('workItem', 'planterId', planterId);
   const costOf = useRowCost(card, plantings);
-  const suggested = useMemo(() => {
-    const costKg = (rows: readonly number[]) => {
-      const costs = costOf(rows);
-      const sum = (end: 0 | 1) => costs.reduce((total, { kg }) => total + kg[end], 0);
-      return costs.length === 0 ? null : ([sum(0), sum(1)] as const);
-    };
-    return card ? suggestWork(card, units.show, costKg) : [];
-  }, [card, units, costOf]);
+  const suggested = useMemo(
+    () => (card ? suggestWork(card, units.show, (rows) => kgOf(costOf(rows))) : []),
+    [card, units, costOf],
+  );
   const listed = (one: WorkSuggestion) =>
     items.some(
       ({ data }) =>

@@ -71,20 +71,19 @@ function TapeCapture(props: StepProps) {
     });
   };
   /** A plant at its place among those read so far, with its stage. */
-  const place = (atM: number, typed = '', stage: string | null = null) => {
+  const insert = (whereM: number, stage: string | null = null) => {
+    const atM = Math.round(whereM * 1000) / 1000;
     const written = write(({ positionsM, stages, ...now }) => {
       const index = positionsM.filter((position) => position <= atM).length;
       return {
         positionsM: positionsM.toSpliced(index, 0, atM),
-        typed: now.typed.toSpliced(index, 0, typed),
+        typed: now.typed.toSpliced(index, 0, ''),
         stages: positionsM.map((_, i) => stages[i] ?? null).toSpliced(index, 0, stage),
       };
     });
     if (written && (last === undefined || atM >= last)) setCursor(atM + facts.spacingM);
     return written;
   };
-  const insert = (atM: number, stage: string | null = null) =>
-    place(Math.round(atM * 1000) / 1000, '', stage);
   const plantHere = useStable((stage: string) => insert(cursor, stage));
   /** Several plants after the last one, in one step. */
   const placeAll = (added: readonly { atM: number; typed: string }[]) => {

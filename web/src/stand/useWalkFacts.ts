@@ -1,13 +1,6 @@
-import {
-  countsOf,
-  readWalkFacts,
-  type Kept,
-  type KeptCount,
-  type TrialOfWalk,
-  type WalkFacts,
-} from '@sendero/core';
+import { countsOf, readWalkFacts, type KeptCount, type WalkFacts } from '@sendero/core';
 import { useMemo } from 'react';
-import { shallowEqual } from 'react-redux';
+import { useTrialsOfStops } from '../trials/useTrialsOfStops.ts';
 import { useAppSelector, type RootState } from '../data/store.ts';
 import {
   selectChildren,
@@ -30,7 +23,7 @@ export function useWalkFacts(walkId: string | undefined): WalkFacts | null | und
   const stops = useChildren('stop', 'walkId', walkId);
   const plan =
     useAppSelector((state) => selectOne(state, 'samplingPlan', walk?.data.planId)) ?? null;
-  const trials = useTrialsOfWalk(planting?.id, stops);
+  const trials = useTrialsOfStops(useChildren('trial', 'plantingId', planting?.id), stops);
   const weightsOfWorkspace = useWorkspace()?.data.weights ?? null;
   return useMemo(() => {
     if (walk?.data.purpose !== 'stand' || !planting || !field) return null;
@@ -46,31 +39,6 @@ export function useWalkFacts(walkId: string | undefined): WalkFacts | null | und
       trials,
     );
   }, [read, walk, planting, field, planter, stops, weightsOfWorkspace, plan, trials]);
-}
-
-/** The trials in whose strips stops of a walk stand; usually none. */
-function useTrialsOfWalk(
-  plantingId: string | undefined,
-  stops: readonly Kept<'stop'>[],
-): TrialOfWalk[] {
-  const all = useChildren('trial', 'plantingId', plantingId);
-  const ids = useMemo(() => new Set(stops.flatMap(({ data }) => data.trialId ?? [])), [stops]);
-  const strips = useAppSelector(
-    (state) =>
-      all.flatMap((trial) =>
-        ids.has(trial.id) ? selectChildren(state, 'trialStrip', 'trialId', trial.id) : [],
-      ),
-    shallowEqual,
-  );
-  return useMemo(
-    () =>
-      all.flatMap((trial) =>
-        ids.has(trial.id)
-          ? [{ trial, strips: strips.filter(({ data }) => data.trialId === trial.id) }]
-          : [],
-      ),
-    [all, ids, strips],
-  );
 }
 
 /** What was counted at a stop, each change of it at once. */
