@@ -1,4 +1,4 @@
-import { requireFinite } from '../arguments/index.ts';
+import { requireFinite, requireShare } from '../arguments/index.ts';
 import type { Cause } from './cause.ts';
 import { DIAGNOSES } from './causes.ts';
 import type { CauseTable } from './causeTable.ts';
@@ -66,4 +66,4 @@ export function nextChecks(
 
 /** As good as known: it is mended, not checked. @example isSettled({ probability: 0.97 }) // true */
 export const isSettled = ({ probability }: Pick<WeighedCause, 'probability'>): boolean =>
-  requireFinite('cause.probability', probability) > OPEN[1];
+  requireShare('cause.probability', probability) > OPEN[1];
