@@ -77,7 +77,10 @@ const shots: {
     size: DESK,
     async go(page) {
       await page.goto(`${base}/map`);
-      await page.getByLabel('Field', { exact: true }).selectOption({ label: 'The Apron' });
+      const find = page.getByRole('combobox', { name: 'Find a field or coordinates' });
+      await find.fill('The Apron');
+      await find.press('Enter');
+      await page.getByRole('heading', { name: 'Map of The Apron' }).waitFor();
       await page.locator('[data-testid=map][data-drawn]').waitFor();
       await page.waitForTimeout(500);
     },

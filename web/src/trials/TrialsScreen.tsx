@@ -316,7 +316,7 @@ function SitesPicture({
       </svg>
       <span className="small soft">
         Thick: over all, 95{'\u00a0'}%; thin: where nobody has tried it. Open points: one site and
-        year, drawn to the middle by how little is known of it.
+        year, by the means of its strips.
       </span>
     </div>
   );
