@@ -110,17 +110,16 @@ async function planned(change: Partial<DataOf<'trial'>> = {}) {
     path: `/trials/${trial.id}`,
   });
   const slip = async (strip: number, weight: string, moisture: string) => {
-    await here.user.selectOptions(await here.findByLabelText('Strip'), String(strip));
     for (const [label, text] of [
       ['Weight', weight],
       ['Moisture', moisture],
     ] as const) {
-      await here.user.clear(here.getByLabelText(label));
-      if (!text) continue;
-      await here.user.click(here.getByLabelText(label));
-      await here.user.paste(text);
+      const cell = await here.findByLabelText(`${label}, strip ${strip}`);
+      await here.user.clear(cell);
+      await here.user.click(cell);
+      if (text) await here.user.paste(text);
     }
-    await here.user.click(here.getByRole('button', { name: 'Keep the slip' }));
+    await here.user.click(here.getByRole('button', { name: 'Save the slip' }));
   };
   return { ...here, trial, of, slip };
 }
@@ -137,11 +136,8 @@ describe('a trial through its season', () => {
     await here.slip(1, '5,000 lb', '60');
     expect(await here.findByText(/5 to 45 %/)).toBeTruthy();
     await here.slip(1, '5,000 lb', '');
-    expect(await here.findByText(/without it a weight is no yield/)).toBeTruthy();
+    expect(await here.findByText(/Enter the moisture too/)).toBeTruthy();
     await here.slip(1, '5,000 lb', '16');
-    await here.slip(1, '4,000 lb', '16');
-    expect(await here.findByText(/Strip 1 is harvested already/)).toBeTruthy();
-    await here.user.click(here.getByRole('button', { name: 'Correct 1' }));
     await here.slip(1, '4,900 lb', '16');
     await here.slip(2, '5,200 lb', '16');
     await here.slip(3, '5,300 lb', '16');
@@ -149,6 +145,38 @@ describe('a trial through its season', () => {
     expect(kg).toBeCloseTo(4900 * 0.45359237, 6);
     expect((await here.findByTestId('answer')).textContent).toMatch(/bore|No winner|told/);
     expect(await here.findByText('3 of 3 strips are weighed.')).toBeTruthy();
+  });
+
+  it('slips are typed with the Enter key or pasted as a spreadsheet copies them; what is whole is saved, the rest stays', async () => {
+    const here = await planned();
+    await here.user.click(await here.findByRole('button', { name: 'All as planned' }));
+    await here.user.click(await here.findByLabelText('Weight, strip 1'));
+    await here.user.keyboard('5000{Enter}16{Enter}5200{Enter}');
+    expect(document.activeElement).toBe(here.getByLabelText('Moisture, strip 2'));
+    await here.user.click(here.getByLabelText('Weight, strip 3'));
+    await here.user.paste('Weight\tMoisture\n5,100\t16.5\n5,400\t17');
+    await waitFor(() =>
+      expect(here.getByLabelText('Moisture, strip 4')).toHaveProperty('value', '17'),
+    );
+    await here.user.click(here.getByRole('button', { name: 'Save 4 slips' }));
+    expect(await here.findByText(/Enter the moisture too/)).toBeTruthy();
+    expect(here.getByText('3 slips saved.')).toBeTruthy();
+    expect(here.getByLabelText('Weight, strip 2')).toHaveProperty('value', '5200');
+    const kg = Object.fromEntries(
+      here.all('trialStrip').map(({ number, weightKg }) => [number, weightKg]),
+    );
+    expect(kg[3]).toBeCloseTo(5100 * 0.45359237, 6);
+    expect(kg[4]).toBeCloseTo(5400 * 0.45359237, 6);
+    expect(kg[2]).toBeNull();
+    await here.user.clear(here.getByLabelText('Weight, strip 2'));
+    await here.slip(1, '', '');
+    await waitFor(() =>
+      expect(here.all('trialStrip').find(({ number }) => number === 1)).toMatchObject({
+        weightKg: null,
+        moisture: null,
+        harvestedOn: null,
+      }),
+    );
   });
 
   it('what is bought for it is kept in whichever order its figures are typed', async () => {

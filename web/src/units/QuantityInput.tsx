@@ -30,12 +30,27 @@ export function enteredFrom(
 /** Beside a figure that is typed and does not count yet, when the form is to be kept. */
 export const NOT_SETTLED = 'Say whether this is right, or correct it.';
 
-interface Props extends Omit<TextInputProps, 'value' | 'onChange'> {
+/** Reads what was typed: a figure that is unusual has no value until the person says that it is right. */
+export function readEntry(
+  text: string,
+  kind: QuantityKind,
+  units: Units,
+  usual: UsualRange | null = usualRange(kind),
+): Entered {
+  const read = units.read(text, kind);
+  const counts = read.ok && (read.unsure === true || isUsual(read.value, usual));
+  return { text, value: counts ? read.value : null };
+}
+
+interface Figure {
   kind: QuantityKind;
   entered: Entered;
   onEntered(entered: Entered): void;
   /** What the figure usually is here, where that is narrower than for its kind; null: whatever is typed counts. */
   usual?: UsualRange | null;
+}
+
+interface Props extends Figure, Omit<TextInputProps, 'value' | 'onChange'> {
   /** A problem found elsewhere; reading problems show by themselves. */
   problem?: string;
 }
@@ -53,51 +68,49 @@ export function QuantityInput({
   const units = useUnits();
   const parsed = entered.text.trim() === '' ? null : units.read(entered.text, kind);
   const readingProblem = parsed && !parsed.ok ? parsed.problem : undefined;
-  /** Counts as it stands; what is unusual only once the person says that it is right. */
-  const counts = (read: Extract<Parsed, { ok: true }>) =>
-    read.unsure === true || isUsual(read.value, usual);
-  const field = (
-    <TextInput
-      {...rest}
-      description={description}
-      autoComplete="off"
-      value={entered.text}
-      error={readingProblem ?? problem}
-      rightSection={<span className="unit-hint">{units.symbol(kind)}</span>}
-      rightSectionWidth={Math.max(48, 14 + 9 * units.symbol(kind).length)}
-      onChange={(event) => {
-        const text = event.currentTarget.value;
-        const next = units.read(text, kind);
-        onEntered({ text, value: next.ok && counts(next) ? next.value : null });
-      }}
-    />
-  );
-  // Always in the same place of the tree, so that what appears below takes no focus away.
   return (
     <div>
-      {field}
-      {parsed?.ok && (
-        <Doubt
-          {...{ parsed, usual, kind }}
-          settled={entered.value !== null}
-          onMeant={(value) => onEntered({ text: plainly(value, kind, units), value })}
-          onRight={() => onEntered({ text: entered.text, value: parsed.value })}
-        />
-      )}
-      {parsed && !parsed.ok && parsed.instead !== undefined && (
-        <div className="row small">
-          <Button
-            variant="default"
-            size="compact-md"
-            h={44}
-            onClick={() =>
-              onEntered({ text: plainly(parsed.instead!, kind, units), value: parsed.instead! })
-            }
-          >
-            {plainly(parsed.instead, kind, units)}
-          </Button>
-        </div>
-      )}
+      <TextInput
+        {...rest}
+        description={description}
+        autoComplete="off"
+        value={entered.text}
+        error={readingProblem ?? problem}
+        rightSection={<span className="unit-hint">{units.symbol(kind)}</span>}
+        rightSectionWidth={Math.max(48, 14 + 9 * units.symbol(kind).length)}
+        onChange={(event) => onEntered(readEntry(event.currentTarget.value, kind, units, usual))}
+      />
+      <FigureQuestions {...{ kind, entered, onEntered, usual }} />
+    </div>
+  );
+}
+
+/** What is asked about a typed figure: whether an unusual one is right, which of two readings is meant. */
+export function FigureQuestions({ kind, entered, onEntered, usual = usualRange(kind) }: Figure) {
+  const units = useUnits();
+  const parsed = entered.text.trim() === '' ? null : units.read(entered.text, kind);
+  if (parsed === null) return null;
+  if (parsed.ok)
+    return (
+      <Doubt
+        {...{ parsed, usual, kind }}
+        settled={entered.value !== null}
+        onMeant={(value) => onEntered({ text: plainly(value, kind, units), value })}
+        onRight={() => onEntered({ text: entered.text, value: parsed.value })}
+      />
+    );
+  if (parsed.instead === undefined) return null;
+  const instead = plainly(parsed.instead, kind, units);
+  return (
+    <div className="row small">
+      <Button
+        variant="default"
+        size="compact-md"
+        h={44}
+        onClick={() => onEntered({ text: instead, value: parsed.instead! })}
+      >
+        {instead}
+      </Button>
     </div>
   );
 }

@@ -1,0 +1,177 @@
+import type { QuantityKind, UsualRange } from '@sendero/core';
+import { TextInput } from '@mantine/core';
+import { Fragment, useId, useRef, type ClipboardEvent, type ReactNode } from 'react';
+import { isTable, pastedCells } from './pastedCells.ts';
+import { FigureQuestions, readEntry, type Entered } from './QuantityInput.tsx';
+import { useUnits } from './useUnits.ts';
+import styles from './figureGrid.module.css';
+
+export interface GridColumn<Name extends string> {
+  name: Name;
+  label: string;
+  /** What is entered; null: text or a plain number, read by the screen itself. */
+  kind: QuantityKind | null;
+  /** What the figure usually is here; null: whatever is typed counts. Needed with a kind only. */
+  usual?: UsualRange | null;
+}
+
+export interface GridRow<Name extends string> {
+  id: string;
+  /** Said before the name of the column to whoever cannot see the row. */
+  name: string;
+  head: ReactNode;
+  entries: Readonly<Record<Name, Entered>>;
+  problems?: Readonly<Record<string, string>>;
+  /** What follows from the row, beside it. */
+  after?: ReactNode;
+}
+
+export interface GridChange<Name extends string> {
+  id: string;
+  column: Name;
+  entered: Entered;
+}
+
+/**
+ * Figures in rows and columns, typed one after the other: Enter goes to the next cell, arrows up and down
+ * stay in the column, a table copied from a spreadsheet fills the cells from where it is pasted.
+ */
+export function FigureGrid<Name extends string>({
+  label,
+  headOf,
+  after,
+  columns,
+  rows,
+  onEntered,
+}: {
+  label: string;
+  /** Above the first column. */
+  headOf: string;
+  /** Above what follows from a row. */
+  after?: string;
+  columns: readonly GridColumn<Name>[];
+  rows: readonly GridRow<Name>[];
+  onEntered(changes: readonly GridChange<Name>[]): void;
+}) {
+  const units = useUnits();
+  const id = useId();
+  const grid = useRef<HTMLDivElement>(null);
+  const cell = (row: number, column: number) =>
+    grid.current?.querySelector<HTMLInputElement>(`[data-cell="${row} ${column}"]`);
+  const entry = ({ kind, usual = null }: GridColumn<Name>, text: string) =>
+    kind === null ? { text, value: null } : readEntry(text, kind, units, usual);
+
+  const paste = (event: ClipboardEvent, row: number, column: number) => {
+    const text = event.clipboardData.getData('text/plain');
+    if (!isTable(text)) return;
+    event.preventDefault();
+    void pastedCells(text).then((cells) =>
+      onEntered(
+        cells.flatMap((texts, down) =>
+          texts.flatMap((one, right) => {
+            const [into, of] = [rows[row + down], columns[column + right]];
+            return into && of ? [{ id: into.id, column: of.name, entered: entry(of, one) }] : [];
+          }),
+        ),
+      ),
+    );
+  };
+
+  return (
+    <div
+      ref={grid}
+      role="group"
+      aria-label={label}
+      className={styles.grid}
+      style={{
+        gridTemplateColumns: `minmax(2.75rem, auto) repeat(${columns.length}, minmax(5.5rem, 12rem))${after === undefined ? '' : ' auto'}`,
+      }}
+    >
+      <span className={styles.head}>{headOf}</span>
+      {columns.map((column) => (
+        <span key={column.name} className={styles.head}>
+          {column.label}
+          {column.kind && `, ${units.symbol(column.kind)}`}
+        </span>
+      ))}
+      {after !== undefined && <span className={styles.head}>{after}</span>}
+      {rows.map((row, r) => {
+        const said = columns.flatMap((column) => {
+          const entered = row.entries[column.name];
+          const read =
+            column.kind && entered.text.trim() !== ''
+              ? units.read(entered.text, column.kind)
+              : null;
+          const problem = read && !read.ok ? read.problem : row.problems?.[column.name];
+          return [{ column, entered, problem }];
+        });
+        return (
+          <Fragment key={row.id}>
+            <span className={styles.row}>{row.head}</span>
+            {said.map(({ column, entered, problem }, c) => (
+              <TextInput
+                key={column.name}
+                aria-label={`${column.label}, ${row.name}`}
+                aria-describedby={problem && `${id} ${row.id} ${column.name}`.replaceAll(' ', '-')}
+                data-cell={`${r} ${c}`}
+                autoComplete="off"
+                inputMode={column.kind === null ? undefined : 'decimal'}
+                size="md"
+                value={entered.text}
+                error={problem !== undefined}
+                onPaste={(event) => paste(event, r, c)}
+                onChange={(event) =>
+                  onEntered([
+                    {
+                      id: row.id,
+                      column: column.name,
+                      entered: entry(column, event.currentTarget.value),
+                    },
+                  ])
+                }
+                onKeyDown={(event) => {
+                  const next =
+                    event.key === 'Enter'
+                      ? (cell(r, c + 1) ?? cell(r + 1, 0))
+                      : event.key === 'ArrowDown'
+                        ? cell(r + 1, c)
+                        : event.key === 'ArrowUp'
+                          ? cell(r - 1, c)
+                          : null;
+                  if (!next) return;
+                  event.preventDefault();
+                  next.focus();
+                  next.select();
+                }}
+              />
+            ))}
+            {after !== undefined && <span className={styles.after}>{row.after}</span>}
+            {said.map(({ column, entered, problem }) => (
+              <div key={column.name} className={styles.says}>
+                {problem && (
+                  <p
+                    id={`${id} ${row.id} ${column.name}`.replaceAll(' ', '-')}
+                    className="warn"
+                    role="alert"
+                  >
+                    {column.label}, {row.name}: {problem}
+                  </p>
+                )}
+                {column.kind && (
+                  <FigureQuestions
+                    kind={column.kind}
+                    usual={column.usual ?? null}
+                    entered={entered}
+                    onEntered={(next) =>
+                      onEntered([{ id: row.id, column: column.name, entered: next }])
+                    }
+                  />
+                )}
+              </div>
+            ))}
+          </Fragment>
+        );
+      })}
+    </div>
+  );
+}
