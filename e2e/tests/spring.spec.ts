@@ -122,7 +122,8 @@ test('a spring on one phone: planted, told from weather, dug and counted without
       await page.getByRole('button', { name: 'Undo' }).click();
     }
     await page.getByRole('radio', { name: 'Numbers' }).click();
-    for (const [i, n] of plants.entries()) await page.getByLabel(`Row ${i + 1}`).fill(String(n));
+    for (const [i, n] of plants.entries())
+      await page.getByLabel(`newly up, Row ${i + 1}`).fill(String(n));
     await keptHere(page);
     await signal(true);
   }

@@ -20,6 +20,8 @@ import { useEdits } from '../data/useEdits.ts';
 import { newId } from '../data/newId.ts';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
+import { AllStanding } from './AllStanding.tsx';
+import { CountGrid, visitOf, type Visit } from './CountGrid.tsx';
 import { FlagRibbon } from './FlagRibbon.tsx';
 import { EmergenceCurves } from './EmergenceCurves.tsx';
 import { lengthNames } from './lengthNames.ts';
@@ -37,7 +39,6 @@ const WAYS = [
   { value: 'flags', says: 'Flags' },
 ] as const;
 type Way = (typeof WAYS)[number]['value'];
-type Names = ReturnType<typeof lengthNames>;
 
 /** Counting what is newly up between the flags. */
 export default function CountEmergenceScreen() {
@@ -95,39 +96,49 @@ function Counting({
   const { lengths } = reading;
   const names = lengthNames(lengths);
   const { on, round } = useVisit(reading);
-  const here = ({ count }: LengthVisit) => count.data.on === on && count.data.round === round;
-  const nowOf = (length: LengthReading) => length.visits.find(here);
+  const nowOf = (length: LengthReading) => visitOf(length, { on, round });
   const [at, setAt] = useState(() => {
     const wanted = lengths.findIndex(({ id }) => id === search.get('length'));
     const open = lengths.findIndex((length) => !nowOf(length));
     return wanted >= 0 ? wanted : Math.max(0, open);
   });
   const [way, setWay] = useState<Way>(desk ? 'numbers' : 'tap');
-  const { change, undo: takeBack, problem } = useEdits<'emergenceCount', number>('emergenceCount');
+  const {
+    change,
+    remove,
+    undo: takeBack,
+    problem,
+  } = useEdits<'emergenceCount', number>('emergenceCount');
   const length = lengths[Math.min(at, lengths.length - 1)]!;
   const now = nowOf(length);
 
-  const write = (
+  /** Whether all that stand are counted, and not only new ones: so it stays from length to length. */
+  const [countsAll, setCountsAll] = useState(() =>
+    lengths.some((one) => nowOf(one)?.count.data.counted === 'all'),
+  );
+  const edit = (
     index: number,
     next: (count: EmergenceCount) => Partial<EmergenceCount>,
-    taps: boolean,
+    { taps = false, visit = { on, round } } = {},
   ) => {
     const of = lengths[index]!;
     const empty: EmergenceCount = {
       lengthId: of.id,
-      ...device.momentOn(on),
-      round,
+      ...device.momentOn(visit.on),
+      round: visit.round,
       counted: 'new',
       plants: 0,
       lost: 0,
       flagsM: null,
       note: '',
     };
-    const id = nowOf(of)?.count.id ?? idFor('emergenceCount', empty, newId);
+    const id = visitOf(of, visit)?.count.id ?? idFor('emergenceCount', empty, newId);
     change(id, (now) => ({ ...empty, ...now, ...next(now ?? empty) }), { taps, place: index });
   };
-  const tap = () => write(at, ({ plants }) => ({ plants: plants + 1 }), true);
-  const none = () => write(at, ({ plants }) => ({ plants }), false);
+  const write = (index: number, values: Partial<EmergenceCount>, visit?: Visit) =>
+    edit(index, () => values, { visit });
+  const tap = () => edit(at, ({ plants }) => ({ plants: plants + 1 }), { taps: true });
+  const none = () => edit(at, ({ plants }) => ({ plants }));
   const undo = () => {
     const where = takeBack?.();
     if (where !== undefined) setAt(where);
@@ -188,13 +199,15 @@ function Counting({
           onChange={(next) => setWay(next!)}
         />
         {way === 'numbers' ? (
-          <Numbers
+          <CountGrid
             names={names}
             lengths={lengths}
-            nowOf={nowOf}
-            onCount={(index, plants) =>
-              write(index, () => ({ counted: 'new', lost: 0, plants }), false)
-            }
+            visit={{ on, round }}
+            before={desk}
+            current={at}
+            onCurrent={setAt}
+            onCount={write}
+            onDelete={remove}
           />
         ) : (
           <>
@@ -221,16 +234,12 @@ function Counting({
             {way === 'flags' && (
               <FlagRibbon
                 length={length}
-                isNow={here}
+                isNow={(visit) => visit === now}
                 onFlag={(placeM) =>
-                  write(
-                    at,
-                    ({ plants, flagsM }) => ({
-                      plants: plants + 1,
-                      flagsM: [...(flagsM ?? []), placeM].sort((a, b) => a - b),
-                    }),
-                    false,
-                  )
+                  edit(at, ({ plants, flagsM }) => ({
+                    plants: plants + 1,
+                    flagsM: [...(flagsM ?? []), placeM].sort((a, b) => a - b),
+                  }))
                 }
               />
             )}
@@ -253,19 +262,17 @@ function Counting({
               )
             )}
             <p className="small">
-              <Before length={length} isNow={here} />
+              <Before length={length} now={now} />
             </p>
             <AllStanding
               key={length.id}
               length={length}
               now={now}
-              onAll={(plants) =>
-                write(at, () => ({ counted: 'all', plants, lost: 0, flagsM: null }), false)
-              }
-              onNew={() =>
-                write(at, () => ({ counted: 'new', plants: now?.fresh ?? 0, lost: 0 }), false)
-              }
-              onLost={(lost) => write(at, () => ({ lost }), false)}
+              begun={countsAll}
+              onBegin={setCountsAll}
+              onAll={(plants) => write(at, { counted: 'all', plants, lost: 0, flagsM: null })}
+              onNew={() => write(at, { counted: 'new', plants: now?.fresh ?? 0, lost: 0 })}
+              onLost={(lost) => write(at, { lost })}
             />
           </>
         )}
@@ -279,7 +286,19 @@ function Counting({
             <ResetIcon width={18} height={18} aria-hidden /> Undo
           </button>
           <span />
-          {way !== 'numbers' && (
+          {way === 'numbers' ? (
+            <button
+              className="tool"
+              disabled={counted === lengths.length}
+              onClick={() =>
+                lengths.forEach((one, index) => {
+                  if (!nowOf(one)) write(index, { plants: 0 });
+                })
+              }
+            >
+              None in the other {lengths.length - counted}
+            </button>
+          ) : (
             <button className="tool" onClick={none} disabled={Boolean(now)}>
               Nothing new
             </button>
@@ -325,8 +344,8 @@ function Counting({
 }
 
 /** What this length had before, by visit. */
-function Before({ length, isNow }: { length: LengthReading; isNow(visit: LengthVisit): boolean }) {
-  const before = length.visits.filter((visit) => !isNow(visit));
+function Before({ length, now }: { length: LengthReading; now: LengthVisit | undefined }) {
+  const before = length.visits.filter((visit) => visit !== now);
   if (before.length === 0) return <>Not counted before.</>;
   const newest = before.at(-1)!;
   return (
@@ -340,167 +359,5 @@ function Before({ length, isNow }: { length: LengthReading; isNow(visit: LengthV
       )}
       .
     </>
-  );
-}
-
-/** Plants in a length, as they are typed. */
-const WHOLE = /^\s*\d{1,4}\s*$/;
-const NOT_WHOLE = 'Enter a whole number, 0 or more.';
-/** The rate says about how many seeds lie there: three times as many plants is a slip of the hand. Sendero default. */
-const tooMany = (up: number, sown: number) => up > 3 * sown + 3;
-/** What is wrong with a typed count; null: nothing, also while nothing is typed. @param before plants that are up besides */
-function wrongCount(text: string, sown: number, before = 0): string | null {
-  if (text.trim() === '') return null;
-  if (!WHOLE.test(text)) return NOT_WHOLE;
-  return tooMany(before + Number(text), sown)
-    ? `More than the ${sown.toFixed(0)} seeds sown there. Check the number: it is not counted.`
-    : null;
-}
-const isCount = (text: string, sown: number, before = 0) =>
-  text.trim() !== '' && wrongCount(text, sown, before) === null;
-
-/** The quick form: one number a row. */
-function Numbers({
-  names,
-  lengths,
-  nowOf,
-  onCount,
-}: {
-  names: Names;
-  lengths: readonly LengthReading[];
-  nowOf(length: LengthReading): LengthVisit | undefined;
-  onCount(at: number, plants: number): void;
-}) {
-  const [typed, setTyped] = useState<Record<string, string>>({});
-  return (
-    <div className={styles.numbers}>
-      <span className="small soft">Length</span>
-      <span className="small soft">up before</span>
-      <span className="small soft" style={{ textAlign: 'right' }}>
-        newly up
-      </span>
-      {lengths.map((length, i) => {
-        const now = nowOf(length);
-        const before = length.visits.filter((visit) => visit !== now).at(-1)?.emerged ?? 0;
-        const text = typed[length.id] ?? (now ? String(now.fresh) : '');
-        const wrong = wrongCount(text, length.sown, before);
-        return (
-          <div key={length.id} style={{ display: 'contents' }}>
-            <label htmlFor={`new-${length.id}`}>{names[i]!.name}</label>
-            <span>
-              {before} <span className="small soft">of about {length.sown.toFixed(0)}</span>
-              {wrong && (
-                <span id={`new-${length.id}-error`} className="warn small" role="alert">
-                  {' '}
-                  {wrong}
-                </span>
-              )}
-            </span>
-            <input
-              id={`new-${length.id}`}
-              inputMode="numeric"
-              autoComplete="off"
-              value={text}
-              aria-invalid={wrong !== null || undefined}
-              aria-describedby={wrong ? `new-${length.id}-error` : undefined}
-              onChange={(event) => {
-                const next = event.currentTarget.value;
-                setTyped({ ...typed, [length.id]: next });
-                if (isCount(next, length.sown, before)) onCount(i, Number(next));
-              }}
-              onKeyDown={(event) => {
-                if (event.key !== 'Enter') return;
-                event.preventDefault();
-                document.getElementById(`new-${lengths[i + 1]?.id ?? length.id}`)?.focus();
-              }}
-            />
-          </div>
-        );
-      })}
-    </div>
-  );
-}
-
-/** Counting all that stand instead; fewer than before is asked about. */
-function AllStanding({
-  length,
-  now,
-  onAll,
-  onNew,
-  onLost,
-}: {
-  length: LengthReading;
-  now: LengthVisit | undefined;
-  onAll(plants: number): void;
-  onNew(): void;
-  onLost(lost: number): void;
-}) {
-  const all = now?.count.data.counted === 'all';
-  const [open, setOpen] = useState(all);
-  const [text, setText] = useState(all ? String(now.count.data.plants) : '');
-  const lost = all ? now.missing : 0;
-  const wrong = wrongCount(text, length.sown);
-  return (
-    <div className="stack tight">
-      {!open ? (
-        <button className="tool bare" onClick={() => setOpen(true)}>
-          Count all that stand instead
-        </button>
-      ) : (
-        <div className="row">
-          <label htmlFor={`all ${length.id}`}>All that stand between the flags</label>
-          <input
-            id={`all ${length.id}`}
-            className="gap-input"
-            style={{ maxWidth: 120 }}
-            inputMode="numeric"
-            autoComplete="off"
-            value={text}
-            aria-invalid={wrong !== null}
-            aria-describedby={wrong ? `all ${length.id} wrong` : undefined}
-            onChange={(event) => {
-              setText(event.currentTarget.value);
-              const next = event.currentTarget.value;
-              if (isCount(next, length.sown)) onAll(Number(next));
-            }}
-          />
-          {wrong && (
-            <span id={`all ${length.id} wrong`} className="warn">
-              {wrong}
-            </span>
-          )}
-          <button
-            className="tool bare"
-            onClick={() => {
-              setOpen(false);
-              setText('');
-              if (all) onNew();
-            }}
-          >
-            Count new ones
-          </button>
-        </div>
-      )}
-      {lost > 0 && (
-        <div className="rule-left signal row" role="alert">
-          <span>
-            {lost} fewer than had come up before. Were they lost (eaten, cut off, died), or is the
-            count to be made again?
-          </span>
-          <button className="tool" onClick={() => onLost((now?.count.data.lost ?? 0) + lost)}>
-            {lost} lost
-          </button>
-        </div>
-      )}
-      {all && now.count.data.lost > 0 && (
-        <p className="small soft">{now.count.data.lost} lost since they came up.</p>
-      )}
-      {length.moreThanSown && (
-        <p className="warn small" role="status">
-          More plants than seeds: {length.visits.at(-1)!.emerged} of about {length.sown.toFixed(0)}.
-          Kept as it is; check where the flags stand.
-        </p>
-      )}
-    </div>
   );
 }

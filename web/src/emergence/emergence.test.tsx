@@ -14,9 +14,9 @@ const BEFORE: Record<number, number[]> = {
 };
 
 /** A planting of two weeks ago; its flags are set on the screen, the visits of days before as another scout sent them. */
-async function flagged() {
+async function flagged(phone = true) {
   const { planting, records } = sown('Wren Piece', { rows: 6, plantedOn: '2027-05-13' });
-  let here = await openApp(`/plantings/${planting}/emergence`, { phone: true, holding: records });
+  let here = await openApp(`/plantings/${planting}/emergence`, { phone, holding: records });
   await here.press('Flag lengths to count in', 'link');
   await here.fill('Where the first flag stands', '40 steps in, fence side');
   here = await here.reopen();
@@ -24,7 +24,7 @@ async function flagged() {
   expect(here.value('Where the first flag stands')).toBe('40 steps in, fence side');
   await here.fill('Length between the flags', '17 ft 5 in');
   await here.press('Flag 6 lengths, and count');
-  await here.mentions(/40 steps in, fence side/);
+  if (phone) await here.mentions(/40 steps in, fence side/);
   const lengths = here.all('flaggedLength').filter(({ data }) => data.plantingId === planting);
   expect(lengths.map(({ data }) => data.row).sort()).toEqual([1, 2, 3, 4, 5, 6]);
   const kept = here.device.putAll(
@@ -84,7 +84,7 @@ describe('flagged lengths', () => {
       [5, '1'],
       [6, '0'],
     ] as const)
-      await here.fill(`Row ${row}`, plants);
+      await here.fill(`newly up, Row ${row}`, plants);
     // A later total below an earlier one is asked about, and kept.
     await here.press('Tap', 'radio');
     await here.press(/^Row 6,/);
@@ -110,10 +110,55 @@ describe('flagged lengths', () => {
     const { here, planting } = await flagged();
     await here.visit(`/plantings/${planting}/emergence/count`);
     await here.press('Numbers', 'radio');
-    await here.fill('Row 1', '3');
-    await here.fill('Row 2', 'some');
-    expect(here.wrong('Row 2')).toContain('Enter a whole number, 0 or more.');
+    await here.fill('newly up, Row 1', '3');
+    await here.fill('newly up, Row 2', 'some');
+    expect(here.wrong('newly up, Row 2')).toContain('Enter a whole number, 0 or more.');
     expect(countsOf(here, planting)).toEqual([[1, 3]]);
+  });
+
+  it('one tap a row on the pad; none in the others; a number that is cleared deletes the count, and comes back', async () => {
+    const { here, planting } = await flagged();
+    await here.visit(`/plantings/${planting}/emergence/count`);
+    await here.press('Numbers', 'radio');
+    for (const plants of ['3', '12', '0']) await here.press(plants);
+    await here.press('None in the other 3');
+    await waitFor(() =>
+      expect(countsOf(here, planting)).toEqual([
+        [1, 3],
+        [2, 12],
+        [3, 0],
+        [4, 0],
+        [5, 0],
+        [6, 0],
+      ]),
+    );
+    await here.fill('newly up, Row 2', '');
+    await waitFor(() => expect(countsOf(here, planting).map(([row]) => row)).not.toContain(2));
+    await here.press('Undo');
+    await waitFor(() => expect(countsOf(here, planting)).toContainEqual([2, 12]));
+  });
+
+  it('at a desk the visits before stand beside, to be corrected; a column is pasted', async () => {
+    const { here: desk, planting } = await flagged(false);
+    await desk.visit(`/plantings/${planting}/emergence/count`);
+    await screen.findByLabelText('May 22, Row 1');
+    expect(desk.value('May 22, Row 1')).toBe('9');
+    await desk.fill('May 22, Row 1', '8');
+    await desk.user.click(screen.getByLabelText('newly up, Row 4'));
+    await desk.user.paste('7\n2\n1');
+    await waitFor(() =>
+      expect(countsOf(desk, planting)).toEqual([
+        [4, 7],
+        [5, 2],
+        [6, 1],
+      ]),
+    );
+    expect(
+      desk
+        .all('emergenceCount')
+        .filter(({ data }) => data.on === '2027-05-22')
+        .map(({ data }) => data.plants),
+    ).toContain(8);
   });
 });
 

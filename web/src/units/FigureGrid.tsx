@@ -1,5 +1,5 @@
 import type { QuantityKind, UsualRange } from '@sendero/core';
-import { TextInput } from '@mantine/core';
+import { Input } from '@mantine/core';
 import { Fragment, useId, useRef, type ClipboardEvent, type ReactNode } from 'react';
 import { isTable, pastedCells } from './pastedCells.ts';
 import { FigureQuestions, readEntry, type Entered } from './QuantityInput.tsx';
@@ -9,8 +9,10 @@ import styles from './figureGrid.module.css';
 export interface GridColumn<Name extends string> {
   name: Name;
   label: string;
-  /** What is entered; null: text or a plain number, read by the screen itself. */
+  /** What is entered; null: a whole number or text, read by the screen itself. */
   kind: QuantityKind | null;
+  /** Words are entered, no figure. */
+  text?: boolean;
   /** What the figure usually is here; null: whatever is typed counts. Needed with a kind only. */
   usual?: UsualRange | null;
 }
@@ -43,6 +45,8 @@ export function FigureGrid<Name extends string>({
   columns,
   rows,
   onEntered,
+  current,
+  onCurrent,
 }: {
   label: string;
   /** Above the first column. */
@@ -52,6 +56,9 @@ export function FigureGrid<Name extends string>({
   columns: readonly GridColumn<Name>[];
   rows: readonly GridRow<Name>[];
   onEntered(changes: readonly GridChange<Name>[]): void;
+  /** The row that is being filled, where other keys fill it too. */
+  current?: string;
+  onCurrent?(id: string): void;
 }) {
   const units = useUnits();
   const id = useId();
@@ -60,6 +67,9 @@ export function FigureGrid<Name extends string>({
     grid.current?.querySelector<HTMLInputElement>(`[data-cell="${row} ${column}"]`);
   const entry = ({ kind, usual = null }: GridColumn<Name>, text: string) =>
     kind === null ? { text, value: null } : readEntry(text, kind, units, usual);
+
+  const errorId = (row: GridRow<Name>, column: GridColumn<Name>) =>
+    `${id}-${row.id}-${column.name}-error`.replaceAll(' ', '-');
 
   const paste = (event: ClipboardEvent, row: number, column: number) => {
     const text = event.clipboardData.getData('text/plain');
@@ -107,18 +117,23 @@ export function FigureGrid<Name extends string>({
         });
         return (
           <Fragment key={row.id}>
-            <span className={styles.row}>{row.head}</span>
+            <span className={styles.row} data-current={row.id === current || undefined}>
+              {row.head}
+            </span>
             {said.map(({ column, entered, problem }, c) => (
-              <TextInput
+              <Input
+                withAria={false}
                 key={column.name}
                 aria-label={`${column.label}, ${row.name}`}
-                aria-describedby={problem && `${id} ${row.id} ${column.name}`.replaceAll(' ', '-')}
+                aria-describedby={problem && errorId(row, column)}
                 data-cell={`${r} ${c}`}
                 autoComplete="off"
-                inputMode={column.kind === null ? undefined : 'decimal'}
+                inputMode={column.text ? undefined : column.kind === null ? 'numeric' : 'decimal'}
                 size="md"
                 value={entered.text}
                 error={problem !== undefined}
+                aria-invalid={problem !== undefined || undefined}
+                onFocus={() => onCurrent?.(row.id)}
                 onPaste={(event) => paste(event, r, c)}
                 onChange={(event) =>
                   onEntered([
@@ -149,11 +164,7 @@ export function FigureGrid<Name extends string>({
             {said.map(({ column, entered, problem }) => (
               <div key={column.name} className={styles.says}>
                 {problem && (
-                  <p
-                    id={`${id} ${row.id} ${column.name}`.replaceAll(' ', '-')}
-                    className="warn"
-                    role="alert"
-                  >
+                  <p id={errorId(row, column)} className="warn" role="alert">
                     {column.label}, {row.name}: {problem}
                   </p>
                 )}
