@@ -47,3 +47,4 @@ export {
   type CardMeasure,
   type MeasureFacts,
 } from './cardMeasures.ts';
+export { PLANTER_SIZES, type PlanterSize } from './planterSizes.ts';

@@ -1,9 +1,12 @@
 import { FOOT_M, SOWN_FROM, type FlaggedLength } from '@sendero/core';
-import { Button, NativeSelect, Textarea, TextInput } from '@mantine/core';
+import { Button, Textarea, TextInput } from '@mantine/core';
 import { Link, useNavigate, useParams } from 'react-router';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice, Choices } from '../app/Choice.tsx';
+import { Fold } from '../app/Fold.tsx';
+import { FigureGrid } from '../units/FigureGrid.tsx';
 import { KNOWN } from './lengthNames.ts';
+import { NO_ROW, plannedLengths } from './plannedLengths.ts';
 import { useDevice, useOne, useToday } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { DayOfWork, dayProblem } from '../fields/DayOfWork.tsx';
@@ -11,11 +14,11 @@ import { FoundAgain } from '../fields/FoundAgain.tsx';
 import { useRecordForm } from '../fields/useRecordForm.ts';
 import { stripOptions } from '../trials/stripOptions.ts';
 import { useOpenTrial } from '../trials/useOpenTrial.ts';
-import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
+import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 
-/** Where it does not matter which row: zones and treatments, so many lengths in each. */
-const NO_ROWS = 'none';
+/** At most so many in one form. Sendero default. */
+const MOST = 200;
 
 /** Lengths to come back to: in every row, or in the zones and treatments that are compared. */
 export default function FlagLengthsScreen() {
@@ -35,6 +38,31 @@ export default function FlagLengthsScreen() {
     />
   );
 }
+
+type Own = Record<string, Partial<Record<'seeds' | 'place', Entered>>>;
+const EMPTY: Entered = { text: '', value: null };
+const SEEDS = { name: 'seeds', label: 'Seeds', kind: null } as const;
+const PLACE = {
+  name: 'place',
+  label: 'Where the first flag stands',
+  kind: null,
+  text: true,
+} as const;
+
+const seedsFrom = (text: string): number | null =>
+  text.trim() === '' ? null : Number(text.replace(',', '.'));
+
+const lengthsOf = ({
+  rows,
+  zone,
+  strips,
+  each,
+}: {
+  rows: readonly string[];
+  zone: string;
+  strips: readonly string[];
+  each: string;
+}) => plannedLengths({ rows, zones: zone, strips, each: Number(each) || 1 });
 
 function FlagForm({
   plantingId,
@@ -59,46 +87,52 @@ function FlagForm({
     kind: 'flaggedLength',
     name: `flags on ${plantingId}`,
     start: () => ({
-      rows: planterRows.length > 0 ? planterRows : [NO_ROWS],
+      rows: planterRows.length > 0 ? planterRows : [NO_ROW],
       zone: '',
+      each: '1',
       lengthM: enteredFrom(units.system === 'us' ? 10 * FOOT_M : 3, undefined, 'rowLength', units),
       sownFrom: 'rate' as FlaggedLength['sownFrom'],
       seeds: '',
       place: '',
-      strip: '',
+      strips: [] as string[],
+      own: {} as Own,
       on: '',
     }),
-    read: ({ rows: chosen, zone, lengthM, sownFrom, seeds, place, strip, on }) => {
-      const { at } = device.momentOn(on);
-      const made = (row: string) => ({
+    read: (values) => {
+      const { at } = device.momentOn(values.on);
+      const { lengthM, sownFrom } = values;
+      const [first, ...others] = lengthsOf(values).map(({ id, row, zone, strip }) => ({
         plantingId,
-        row: row === NO_ROWS ? null : Number(row),
-        zone: zone.trim(),
-        trialId: trial && strip !== '' ? trial.id : null,
-        strip: trial && strip !== '' ? Number(strip) : null,
+        row,
+        zone,
+        trialId: strip === null ? null : trial!.id,
+        strip,
         lengthM: lengthM.value ?? Number.NaN,
         sownFrom,
-        seeds:
-          sownFrom === 'rate' ? null : seeds.trim() === '' ? null : Number(seeds.replace(',', '.')),
-        place: place.trim(),
+        seeds: sownFrom === 'rate' ? null : seedsFrom(values.own[id]?.seeds?.text || values.seeds),
+        place: (values.own[id]?.place?.text || values.place).trim(),
         at,
         asTyped: { lengthM: lengthM.text },
-      });
-      const [first = NO_ROWS, ...others] = chosen;
+      }));
       return {
-        data: made(first),
-        after: others.map((row) => ({
-          kind: 'flaggedLength' as const,
-          id: newId(),
-          data: made(row),
-        })),
+        data: first!,
+        after: others.map((data) => ({ kind: 'flaggedLength' as const, id: newId(), data })),
       };
     },
-    check: ({ rows: chosen, on }): Record<string, string> => {
-      const day = dayProblem(on, plantedOn, today);
+    check: (values): Record<string, string> => {
+      const planned = lengthsOf(values);
+      const day = dayProblem(values.on, plantedOn, today);
       return {
-        ...(chosen.length === 0 && { rows: 'Choose the rows to flag, or “no row”.' }),
+        ...(values.rows.length === 0 && { rows: 'Choose the rows to flag, or “no row”.' }),
+        ...(!/^[1-9]$/.test(values.each.trim()) && { each: 'Enter 1 to 9.' }),
+        ...(planned.length > MOST && {
+          each: `That is ${planned.length} lengths: flag at most ${MOST} at a time.`,
+        }),
         ...(day !== null && { on: day }),
+        ...(values.sownFrom !== 'rate' &&
+          planned.some(({ id }) =>
+            Number.isNaN(seedsFrom(values.own[id]?.seeds?.text || values.seeds) ?? 0),
+          ) && { seeds: 'Enter how many seeds lie in each length, as a number.' }),
       };
     },
     onDone: (id) => {
@@ -108,7 +142,8 @@ function FlagForm({
       });
     },
   });
-  const { rows: chosen, sownFrom, lengthM } = form.values;
+  const { rows: chosen, sownFrom, lengthM, own } = form.values;
+  const planned = lengthsOf(form.values);
   return (
     <form className="stack" style={{ maxWidth: 640 }} noValidate onSubmit={form.onSubmit(keep)}>
       <div>
@@ -126,15 +161,15 @@ function FlagForm({
             label="In planter rows"
             options={[
               ...planterRows.map((row) => ({ value: row, says: row })),
-              { value: NO_ROWS, says: 'no row' },
+              { value: NO_ROW, says: 'no row' },
             ]}
             value={chosen}
             onChange={(next) =>
               form.setFieldValue(
                 'rows',
-                next.at(-1) === NO_ROWS && !chosen.includes(NO_ROWS)
-                  ? [NO_ROWS]
-                  : next.filter((one) => one !== NO_ROWS).sort((a, b) => Number(a) - Number(b)),
+                next.at(-1) === NO_ROW && !chosen.includes(NO_ROW)
+                  ? [NO_ROW]
+                  : next.filter((one) => one !== NO_ROW).sort((a, b) => Number(a) - Number(b)),
               )
             }
           />
@@ -153,18 +188,28 @@ function FlagForm({
           {...figure('lengthM')}
         />
         <TextInput
-          label="Zone or treatment (optional)"
-          description="What is compared: sandy rise, planted deeper …"
-          {...form.getInputProps('zone')}
+          label="Lengths in each row or zone"
+          inputMode="numeric"
+          autoComplete="off"
+          {...form.getInputProps('each')}
         />
       </div>
+      <TextInput
+        label="Zones or treatments (optional)"
+        description="What is compared, with commas between them: sandy rise, low ground"
+        {...form.getInputProps('zone')}
+      />
       {trial && (
-        <NativeSelect
-          label="Strip of the trial"
-          size="md"
-          value={form.values.strip}
-          data={[{ value: '', label: 'in no strip' }, ...stripOptions(trial.data)]}
-          onChange={(event) => form.setFieldValue('strip', event.currentTarget.value)}
+        <Choices
+          label="In strips of the trial"
+          options={stripOptions(trial.data).map(({ value }) => ({ value, says: value }))}
+          value={form.values.strips}
+          onChange={(next) =>
+            form.setFieldValue(
+              'strips',
+              next.sort((a, b) => Number(a) - Number(b)),
+            )
+          }
         />
       )}
       <Choice
@@ -194,10 +239,32 @@ function FlagForm({
         minRows={2}
         {...form.getInputProps('place')}
       />
+      {planned.length > 1 && planned.length <= MOST && (
+        <Fold summary={`Seeds and place of each of the ${planned.length} lengths`}>
+          <FigureGrid
+            label="Each length"
+            headOf="Length"
+            columns={sownFrom === 'rate' ? [PLACE] : [SEEDS, PLACE]}
+            rows={planned.map(({ id, name }) => ({
+              id,
+              name,
+              head: name,
+              entries: { seeds: EMPTY, place: EMPTY, ...own[id] },
+            }))}
+            onEntered={(changes) => {
+              const next = { ...own };
+              for (const { id, column, entered } of changes)
+                next[id] = { ...next[id], [column]: entered };
+              form.setFieldValue('own', next);
+            }}
+          />
+          <p className="small soft">What stays empty is as above.</p>
+        </Fold>
+      )}
       <DayOfWork from={plantedOn} {...form.getInputProps('on')} />
       <div className="row">
         <Button type="submit" h={52} size="md">
-          Flag {chosen.length === 1 ? 'it' : `${chosen.length} lengths`}, and count
+          Flag {planned.length === 1 ? 'it' : `${planned.length} lengths`}, and count
         </Button>
         <Button variant="default" h={52} onClick={cancel}>
           Cancel

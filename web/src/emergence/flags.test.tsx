@@ -117,3 +117,48 @@ describe('with a thumb, by key and at the desk', () => {
     expect(counts(here).map(({ plants }) => plants)).toEqual([0, 0]);
   });
 });
+
+describe('one form for all flags', () => {
+  it('two lengths in each row, each with its own seeds and place', async () => {
+    const { planting, records } = sown('Wren Piece', { rows: 2, plantedOn: '2027-05-13' });
+    const here = await openApp(`/plantings/${planting}/emergence/flag`, { holding: records });
+    await here.fill('Length between the flags', '10 ft');
+    await here.fill('Lengths in each row or zone', '2');
+    await here.press('dug and counted', 'radio');
+    await here.fill('Seeds in each length', '20');
+    await here.fill('Where the first flag stands (optional)', 'by the gate');
+    await here.unfold(/^Seeds and place of each of the 4 lengths/);
+    await here.fill('Seeds, Row 1, 2', '21');
+    await here.fill('Where the first flag stands, Row 2, 1', 'by the ditch');
+    await here.press('Flag 4 lengths, and count');
+    await here.arrives(/emergence\/count$/);
+    expect(
+      here
+        .all('flaggedLength')
+        .filter(({ data }) => data.plantingId === planting)
+        .map(({ data }) => [data.row, data.seeds, data.place].join(' '))
+        .sort(),
+    ).toEqual(['1 20 by the gate', '1 21 by the gate', '2 20 by the ditch', '2 20 by the gate']);
+  });
+
+  it('a zone each, by commas; no more lengths than one can set', async () => {
+    const { planting, records } = sown('Wren Piece', { rows: 2, plantedOn: '2027-05-13' });
+    const here = await openApp(`/plantings/${planting}/emergence/flag`, { holding: records });
+    await here.fill('Length between the flags', '10 ft');
+    await here.press('no row', 'checkbox');
+    await here.fill('Zones or treatments (optional)', 'sandy rise, low ground');
+    await here.fill('Lengths in each row or zone', '12');
+    await here.press(/^Flag \d+ lengths, and count/);
+    expect(here.wrong('Lengths in each row or zone')).toBe('Enter 1 to 9.');
+    await here.fill('Lengths in each row or zone', '1');
+    await here.press('Flag 2 lengths, and count');
+    await here.arrives(/emergence\/count$/);
+    expect(
+      here
+        .all('flaggedLength')
+        .filter(({ data }) => data.plantingId === planting)
+        .map(({ data }) => `${data.row} ${data.zone}`)
+        .sort(),
+    ).toEqual(['null low ground', 'null sandy rise']);
+  });
+});

@@ -10,6 +10,7 @@ import { useTrails, type PlantingOnTrail } from '../trail/useTrails.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { Archived } from './Archived.tsx';
 import { BESIDE_WORDS, plantingTitle } from './plantingWords.ts';
+import { FIELDS_TABLE_DRAFT, FieldsTable } from './FieldsTable.tsx';
 import { PlantingForm } from './PlantingForm.tsx';
 import { RecordMenu } from './RecordMenu.tsx';
 import { SeasonSwitch } from './SeasonSwitch.tsx';
@@ -17,11 +18,15 @@ import { FieldForm, GrowerForm } from './SmallForms.tsx';
 import { draftNames } from './useDraft.ts';
 
 type Editing =
-  { what: 'field' | 'grower'; id: string | null } | { what: 'planting'; fieldId: string } | null;
+  | { what: 'field' | 'grower'; id: string | null }
+  | { what: 'table' }
+  | { what: 'planting'; fieldId: string }
+  | null;
 
 /** A form that was left half-filled is open again. */
 function leftOpen(): Editing {
   for (const name of draftNames()) {
+    if (name === FIELDS_TABLE_DRAFT) return { what: 'table' };
     const [what, id, on] = name.split(' ');
     if (what === 'field' || what === 'grower') return { what, id: id === 'new' ? null : id! };
     if (what === 'planting' && id === 'on') return { what, fieldId: on! };
@@ -50,6 +55,9 @@ export default function FieldsScreen() {
         <Link to="/map">Map</Link>
         <Link to="/weather">Weather</Link>
         <SeasonSwitch />
+        <Button variant="default" h={48} onClick={() => setEditing({ what: 'table' })}>
+          Add from a table
+        </Button>
         <Button h={48} onClick={() => setEditing({ what: 'field', id: null })}>
           Add a field
         </Button>
@@ -57,6 +65,7 @@ export default function FieldsScreen() {
       {editing?.what === 'field' && (
         <FieldForm key={editing.id} field={editedIn(fields, editing.id)} onDone={close} />
       )}
+      {editing?.what === 'table' && <FieldsTable onDone={close} />}
       {growers.length === 0 && !editing && (
         <p>
           No field yet. Add a field with its grower, then its planting: the stand walk starts from

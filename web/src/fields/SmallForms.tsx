@@ -1,7 +1,15 @@
-import { USUAL_FIGURES, validate, type Kept, type Problems } from '@sendero/core';
+import {
+  PLANTER_SIZES,
+  USUAL_FIGURES,
+  validate,
+  type Kept,
+  type PlanterSize,
+  type Problems,
+} from '@sendero/core';
 import { Autocomplete, NativeSelect, TextInput } from '@mantine/core';
 import { useState, type ReactNode, type SubmitEventHandler } from 'react';
 import { useAll } from '../data/hooks.ts';
+import { Choice } from '../app/Choice.tsx';
 import { newId } from '../data/newId.ts';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
@@ -188,6 +196,14 @@ export function PlanterForm({
     }),
     onDone,
   });
+  const sizes = PLANTER_SIZES[units.system];
+  const sizeText = ({ rows, rowWidthM }: PlanterSize) =>
+    `${rows} × ${units.show(rowWidthM, 'rowWidth')}`;
+  const chosen = sizes.findIndex(
+    ({ rows, rowWidthM }) =>
+      String(rows) === form.values.rows && rowWidthM === form.values.rowWidthM.value,
+  );
+  const suggested = `${form.values.rows}-row planter`;
   return (
     <FormFrame
       label={planter ? 'Edit the planter' : 'New planter'}
@@ -195,6 +211,24 @@ export function PlanterForm({
       onCancel={cancel}
       onSubmit={form.onSubmit(keep)}
     >
+      {!planter && (
+        <Choice
+          label="Common sizes"
+          options={sizes.map((size, at) => ({ value: at, says: sizeText(size) }))}
+          value={chosen < 0 ? null : chosen}
+          onChange={(at) => {
+            const { type, rows, rowWidthM } = sizes[at!]!;
+            const { name } = form.values;
+            form.setValues({
+              type,
+              rows: String(rows),
+              rowWidthM: enteredFrom(rowWidthM, undefined, 'rowWidth', units),
+              // A name of one’s own stays.
+              ...((name.trim() === '' || name === suggested) && { name: `${rows}-row planter` }),
+            });
+          }}
+        />
+      )}
       <TextInput label="Name" {...form.getInputProps('name')} />
       <NativeSelect
         label="Kind"

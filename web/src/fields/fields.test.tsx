@@ -91,6 +91,54 @@ describe('a newcomer’s first field', () => {
   });
 });
 
+describe('many fields at once', () => {
+  it('are pasted from a spreadsheet with its headings; growers are added with them, lines that cannot be stay', async () => {
+    let here = await openApp('/fields', { demo: false });
+    await here.press('Add from a table');
+    await here.user.click(await screen.findByLabelText('Grower, line 1'));
+    await here.user.paste(
+      'Field\tFarm\tHectares\nReed Corner\tPlover Farm\t31.5\nCrane Meadow\tplover farm\t12\nTeal Flat\t\t9\nReed Corner\tPlover Farm\t4',
+    );
+    await waitFor(() => expect(here.value('Field, line 4')).toBe('Reed Corner'));
+    here = await here.reopen();
+    await screen.findByLabelText('Field, line 4');
+    await here.press('Save 4 fields');
+    expect(here.all('grower').map(({ data }) => data.name)).toEqual(['Plover Farm']);
+    expect(
+      here
+        .all('field')
+        .map(({ data }) => [data.name, data.areaM2])
+        .sort(),
+    ).toEqual([
+      ['Crane Meadow', 120_000],
+      ['Reed Corner', 315_000],
+    ]);
+    expect(here.value('Field, line 1')).toBe('Teal Flat');
+    expect(here.wrong('Grower, line 1')).toContain('Enter the grower.');
+    expect(here.wrong('Field, line 2')).toContain('has a field of that name already');
+    await here.press('Cancel');
+    expect(await screen.findByText('Crane Meadow')).toBeTruthy();
+  });
+});
+
+describe('a planter of a common size', () => {
+  it('is one tap and Save; a name of one’s own stays', async () => {
+    const here = await openApp('/planters', { demo: false });
+    await here.press('Add a planter');
+    await here.press(/^12 × 30\sin$/, 'radio');
+    await here.press(/^16 × 30\sin$/, 'radio');
+    expect(here.value('Name')).toBe('16-row planter');
+    await here.fill('Name', 'Goose');
+    await here.press(/^12 × 30\sin$/, 'radio');
+    await here.press('Keep');
+    await waitFor(() =>
+      expect(here.all('planter').map(({ data }) => data)).toMatchObject([
+        { name: 'Goose', rows: 12, rowWidthM: 0.762, type: 'planter' },
+      ]),
+    );
+  });
+});
+
 describe('fields', () => {
   it('a deleted field comes back with undo', async () => {
     const here = await openApp('/fields', { demo: false });

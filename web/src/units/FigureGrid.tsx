@@ -1,7 +1,7 @@
 import type { QuantityKind, UsualRange } from '@sendero/core';
 import { Input } from '@mantine/core';
 import { Fragment, useId, useRef, type ClipboardEvent, type ReactNode } from 'react';
-import { isTable, pastedCells } from './pastedCells.ts';
+import { isTable, pastedCells, unitOfHeading } from './pastedCells.ts';
 import { FigureQuestions, readEntry, type Entered } from './QuantityInput.tsx';
 import { useUnits } from './useUnits.ts';
 import styles from './figureGrid.module.css';
@@ -13,6 +13,8 @@ export interface GridColumn<Name extends string> {
   kind: QuantityKind | null;
   /** Words are entered, no figure. */
   text?: boolean;
+  /** What a pasted table may call the column besides. */
+  also?: readonly string[];
   /** What the figure usually is here; null: whatever is typed counts. Needed with a kind only. */
   usual?: UsualRange | null;
 }
@@ -34,6 +36,9 @@ export interface GridChange<Name extends string> {
   entered: Entered;
 }
 
+const isNamed = ({ label, also = [] }: GridColumn<string>, heading: string) =>
+  [label, ...also].some((name) => heading.toLowerCase().includes(name.toLowerCase()));
+
 /**
  * Figures in rows and columns, typed one after the other: Enter goes to the next cell, arrows up and down
  * stay in the column, a table copied from a spreadsheet fills the cells from where it is pasted.
@@ -47,6 +52,7 @@ export function FigureGrid<Name extends string>({
   onEntered,
   current,
   onCurrent,
+  idAt,
 }: {
   label: string;
   /** Above the first column. */
@@ -59,6 +65,8 @@ export function FigureGrid<Name extends string>({
   /** The row that is being filled, where other keys fill it too. */
   current?: string;
   onCurrent?(id: string): void;
+  /** Names a row below the last, where a pasted table may add some. */
+  idAt?(row: number): string;
 }) {
   const units = useUnits();
   const id = useId();
@@ -75,16 +83,22 @@ export function FigureGrid<Name extends string>({
     const text = event.clipboardData.getData('text/plain');
     if (!isTable(text)) return;
     event.preventDefault();
-    void pastedCells(text).then((cells) =>
+    void pastedCells(text).then(({ heading, rows: pasted }) => {
+      const named = (heading ?? []).map((head) => columns.find((one) => isNamed(one, head)));
+      const byName = named.some(Boolean);
       onEntered(
-        cells.flatMap((texts, down) =>
-          texts.flatMap((one, right) => {
-            const [into, of] = [rows[row + down], columns[column + right]];
-            return into && of ? [{ id: into.id, column: of.name, entered: entry(of, one) }] : [];
+        pasted.flatMap((cells, down) =>
+          cells.flatMap((cell, right) => {
+            const into = rows[row + down]?.id ?? idAt?.(row + down);
+            const of = byName ? named[right] : columns[column + right];
+            if (into === undefined || !of) return [];
+            const unit = of.kind && byName ? unitOfHeading(heading![right]!, of.kind, units) : '';
+            const text = unit !== '' && /^[\d.,\s]+$/.test(cell) ? `${cell} ${unit}` : cell;
+            return [{ id: into, column: of.name, entered: entry(of, text) }];
           }),
         ),
-      ),
-    );
+      );
+    });
   };
 
   return (
