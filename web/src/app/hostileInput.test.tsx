@@ -102,6 +102,25 @@ const fields = () =>
       !field.disabled && !['file', 'checkbox', 'radio', 'range', 'hidden'].includes(field.type),
   );
 
+/** Types every so-manieth text into the fields from the given one on; none makes a screen fail. */
+async function typeInto(from = 0): Promise<void> {
+  for (let i = from; i < fields().length; i++) {
+    for (const text of HOSTILE.filter((_, t) => (t + i) % EVERY === 0)) {
+      const field = fields()[i];
+      if (!field) break;
+      const name = `${field.labels?.[0]?.textContent ?? field.getAttribute('aria-label')}: ${text.slice(0, 40)}`;
+      field.focus();
+      fireEvent.input(field, { target: { value: text } });
+      fireEvent.blur(field);
+      await drawn();
+      const main = document.querySelector('main')!.textContent;
+      expect(main, name).not.toMatch(/could not be shown/);
+      // What is quoted was typed.
+      expect(main.replaceAll(text, '').replaceAll(/“[^”]*”/g, ''), name).not.toMatch(NEVER);
+    }
+  }
+}
+
 describe('whatever is typed, no screen fails', () => {
   it.each(SCREENS)('%s', { timeout: 120_000 }, async (path, ...opens) => {
     const here = await openApp(path);
@@ -109,25 +128,45 @@ describe('whatever is typed, no screen fails', () => {
     for (const fold of document.querySelectorAll('details')) fold.open = true;
     for (const one of opens) await here.press(one);
     await drawn();
-    for (let i = 0; i < fields().length; i++) {
-      for (const text of HOSTILE.filter((_, t) => (t + i) % EVERY === 0)) {
-        const field = fields()[i];
-        if (!field) break;
-        field.focus();
-        fireEvent.input(field, { target: { value: text } });
-        fireEvent.blur(field);
-        await drawn();
-        expect(
-          document.body.textContent,
-          `${field.labels?.[0]?.textContent ?? field.getAttribute('aria-label')}: ${text.slice(0, 40)}`,
-        ).not.toMatch(/could not be shown/);
-        // What is quoted was typed.
-        const shown = document
-          .querySelector('main')!
-          .textContent.replaceAll(text, '')
-          .replaceAll(/“[^”]*”/g, '');
-        expect(shown, `${field.labels?.[0]?.textContent}: ${text.slice(0, 40)}`).not.toMatch(NEVER);
-      }
+    await typeInto();
+  });
+});
+
+/** Buttons of a screen that lead on, without those that take the person elsewhere or delete. */
+const buttons = () =>
+  [...document.querySelectorAll<HTMLButtonElement>('main button')].filter(
+    (button) =>
+      !button.disabled &&
+      !/delete|take out|archive|print|save as|sheet/i.test(
+        button.getAttribute('aria-label') ?? button.textContent,
+      ),
+  );
+/** Alike for buttons that do the same to another record. */
+const buttonName = (button: HTMLButtonElement) =>
+  (button.getAttribute('aria-label') ?? button.textContent)
+    .replaceAll(/\d+/g, '#')
+    .split(' ')
+    .slice(0, 2)
+    .join(' ');
+
+describe.runIf(process.env.SENDERO_ALL_INPUT)('nor behind any button', () => {
+  it.each(SCREENS)('%s', { timeout: 1_200_000 }, async (path) => {
+    const tried = new Set<string>();
+    for (;;) {
+      await openApp(path);
+      await drawn();
+      for (const fold of document.querySelectorAll('details')) fold.open = true;
+      const next = buttons().find((button) => !tried.has(buttonName(button)));
+      if (!next) return;
+      tried.add(buttonName(next));
+      const before = new Set(fields());
+      fireEvent.click(next);
+      await drawn();
+      await drawn();
+      const found = fields().findIndex((field) => !before.has(field));
+      if (found < 0 || !document.querySelector('main')) continue;
+      if (process.env.SENDERO_ALL_INPUT === 'list') console.log(`${path}: ${buttonName(next)}`);
+      await typeInto(found);
     }
   });
 });

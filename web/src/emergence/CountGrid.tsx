@@ -73,6 +73,7 @@ export function CountGrid({
       <div className="scroll-x">
         <FigureGrid
           label="Plants newly up"
+          narrow
           headOf="Length"
           columns={visits.map((of) => ({
             name: keyOf(of),
@@ -87,9 +88,9 @@ export function CountGrid({
             name: names[i]!.name,
             head: (
               <>
-                {names[i]!.name}{' '}
-                <span className="small soft">
-                  {length.visits.at(-1)?.emerged ?? 0} up of about {length.sown.toFixed(0)}
+                {names[i]!.name}
+                <span className={styles.upSoFar}>
+                  {length.visits.at(-1)?.emerged ?? 0} of about {length.sown.toFixed(0)} up
                 </span>
               </>
             ),
@@ -135,13 +136,13 @@ export function CountGrid({
   );
 }
 
-/** All visits that were made, and the one that is being made, in their order. */
+/** The visit that is being made, and those before and after it, the newest first. */
 function allVisits(lengths: readonly LengthReading[], now: Visit): Visit[] {
   const made = new Map(
     lengths
       .flatMap(({ visits }) => visits.map(({ count: { data } }) => data))
       .map(({ on, round }) => [keyOf({ on, round }), { on, round }] as const),
   );
-  made.set(keyOf(now), now);
-  return [...made.values()].sort((a, b) => (keyOf(a) < keyOf(b) ? -1 : 1));
+  made.delete(keyOf(now));
+  return [now, ...[...made.values()].sort((a, b) => (keyOf(a) < keyOf(b) ? 1 : -1))];
 }

@@ -52,6 +52,9 @@ const PLACE = {
 const seedsFrom = (text: string): number | null =>
   text.trim() === '' ? null : Number(text.replace(',', '.'));
 
+/** @example isFew('3') // true */
+const isFew = (text: string) => /^[1-9]$/.test(text.trim());
+
 const lengthsOf = ({
   rows,
   zone,
@@ -62,7 +65,7 @@ const lengthsOf = ({
   zone: string;
   strips: readonly string[];
   each: string;
-}) => plannedLengths({ rows, zones: zone, strips, each: Number(each) || 1 });
+}) => plannedLengths({ rows, zones: zone, strips, each: isFew(each) ? Number(each) : 1 });
 
 function FlagForm({
   plantingId,
@@ -124,7 +127,7 @@ function FlagForm({
       const day = dayProblem(values.on, plantedOn, today);
       return {
         ...(values.rows.length === 0 && { rows: 'Choose the rows to flag, or “no row”.' }),
-        ...(!/^[1-9]$/.test(values.each.trim()) && { each: 'Enter 1 to 9.' }),
+        ...(!isFew(values.each) && { each: 'Enter 1 to 9.' }),
         ...(planned.length > MOST && {
           each: `That is ${planned.length} lengths: flag at most ${MOST} at a time.`,
         }),
@@ -181,12 +184,7 @@ function FlagForm({
         </div>
       )}
       <div className="columns half">
-        <QuantityInput
-          label="Length between the flags"
-          kind="rowLength"
-          size="md"
-          {...figure('lengthM')}
-        />
+        <QuantityInput label="Length between the flags" kind="rowLength" {...figure('lengthM')} />
         <TextInput
           label="Lengths in each row or zone"
           inputMode="numeric"

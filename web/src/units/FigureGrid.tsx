@@ -53,6 +53,7 @@ export function FigureGrid<Name extends string>({
   current,
   onCurrent,
   idAt,
+  narrow = false,
 }: {
   label: string;
   /** Above the first column. */
@@ -67,6 +68,8 @@ export function FigureGrid<Name extends string>({
   onCurrent?(id: string): void;
   /** Names a row below the last, where a pasted table may add some. */
   idAt?(row: number): string;
+  /** Whole numbers of few digits are entered. */
+  narrow?: boolean;
 }) {
   const units = useUnits();
   const id = useId();
@@ -108,7 +111,7 @@ export function FigureGrid<Name extends string>({
       aria-label={label}
       className={styles.grid}
       style={{
-        gridTemplateColumns: `minmax(2.75rem, auto) repeat(${columns.length}, minmax(5.5rem, 12rem))${after === undefined ? '' : ' auto'}`,
+        gridTemplateColumns: `max-content repeat(${columns.length}, minmax(${narrow ? '4rem, 7rem' : '5.5rem, 12rem'}))${after === undefined ? '' : ' auto'}`,
       }}
     >
       <span className={styles.head}>{headOf}</span>
