@@ -44,14 +44,14 @@ test('axe finds nothing and nothing overflows: the rooms and a stand walk', asyn
   await page.keyboard.press('Escape');
   await page.getByRole('link', { name: 'Open the counts' }).click();
   await expect(page.getByTestId('stop-density')).toBeVisible();
-  await accessible(page, 'capture', { colours: true, thumb: true });
+  await accessible(page, 'capture', { colours: true });
   await page.getByRole('button', { name: 'Type numbers' }).click();
   await page.getByText('Another number').click();
   await expect(page.getByLabel('in step', { exact: true })).toBeVisible();
-  await accessible(page, 'typed count', { thumb: true });
+  await accessible(page, 'typed count');
   await page.getByRole('link', { name: /^Tape/ }).click();
   await expect(page.getByTestId('tape-plants')).toBeVisible();
-  await accessible(page, 'tape', { thumb: true });
+  await accessible(page, 'tape');
   await context.close();
 });
 
@@ -84,7 +84,7 @@ test('axe finds nothing and nothing overflows: planning and planting day', async
   await page.goBack();
   await page.getByRole('link', { name: 'Back to the rows' }).click();
   await expect(page.getByRole('radio', { name: 'Distances' })).toBeVisible();
-  await accessible(page, 'trench check', { thumb: true });
+  await accessible(page, 'trench check');
   for (const tab of ['Distances', 'Furrow', 'Moisture']) {
     await page.getByRole('radio', { name: tab }).click();
     await accessible(page, `trench check, ${tab}`, { within: 'aside' });
@@ -131,7 +131,7 @@ test('axe finds nothing and nothing overflows: weather, visits, plants and what 
   await accessible(page, 'below ground');
   await visit(page, `${planting}/below/dig`);
   await page.getByText('Treated seed:').waitFor();
-  await accessible(page, 'digging for seeds', { thumb: true });
+  await accessible(page, 'digging for seeds');
   await visit(page, `${planting}/tags`);
   await page.getByRole('button', { name: 'Tag a late plant' }).click();
   await accessible(page, 'tagged plants');

@@ -123,7 +123,7 @@ test('a spring on one phone: planted, told from weather, dug and counted without
     }
     await page.getByRole('radio', { name: 'Numbers' }).click();
     for (const [i, n] of plants.entries())
-      await page.getByLabel(`newly up, Row ${i + 1}`).fill(String(n));
+      await page.getByRole('textbox', { name: `newly up, Row ${i + 1}` }).fill(String(n));
     await keptHere(page);
     await signal(true);
   }

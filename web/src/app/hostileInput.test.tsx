@@ -104,7 +104,9 @@ const fields = () =>
 
 /** Types every so-manieth text into the fields from the given one on; none makes a screen fail. */
 async function typeInto(from = 0): Promise<void> {
-  for (let i = from; i < fields().length; i++) {
+  // A table grows a line for each that is filled.
+  const last = fields().length;
+  for (let i = from; i < last; i++) {
     for (const text of HOSTILE.filter((_, t) => (t + i) % EVERY === 0)) {
       const field = fields()[i];
       if (!field) break;

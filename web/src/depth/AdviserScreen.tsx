@@ -317,6 +317,7 @@ function Adviser({
           <Button
             variant="default"
             size="md"
+            h={48}
             onClick={() => {
               draft.forget();
               setGiven(begin());

@@ -131,7 +131,7 @@ function NextReading({
         />
       </div>
       {form.errors.value && <p className="warn">{form.errors.value}</p>}
-      <Button type="submit" variant="default" size="md">
+      <Button type="submit" variant="default" size="md" h={48}>
         Add the reading
       </Button>
     </form>

@@ -76,7 +76,9 @@ export default function CauseScreen() {
                 <span key={other}>
                   {i > 0 && ', '}
                   {causes[other] ? (
-                    <Link to={`/causes/${other}`}>{causes[other].says}</Link>
+                    <Link className="alone" to={`/causes/${other}`}>
+                      {causes[other].says}
+                    </Link>
                   ) : (
                     other
                   )}

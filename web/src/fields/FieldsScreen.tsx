@@ -52,8 +52,12 @@ export default function FieldsScreen() {
       <div className="row spread">
         <h1>Fields</h1>
         <span className="spacer" />
-        <Link to="/map">Map</Link>
-        <Link to="/weather">Weather</Link>
+        <Link className="alone" to="/map">
+          Map
+        </Link>
+        <Link className="alone" to="/weather">
+          Weather
+        </Link>
         <SeasonSwitch />
         <Button variant="default" h={48} onClick={() => setEditing({ what: 'table' })}>
           Add from a table

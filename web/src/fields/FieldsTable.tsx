@@ -16,6 +16,8 @@ const COLUMNS: readonly GridColumn<Column>[] = [
   { name: 'soil', label: 'Soil', kind: null, text: true },
 ];
 const EMPTY: Entered = { text: '', value: null };
+/** More are asked for in a second table. Sendero default. */
+const MOST = 500;
 type Row = Record<Column, Entered>;
 const BLANK: Row = { grower: EMPTY, name: EMPTY, areaM2: EMPTY, soil: EMPTY };
 const isBlank = (row: Row) => Object.values(row).every(({ text }) => text.trim() === '');
@@ -35,6 +37,7 @@ export function FieldsTable({ onDone }: { onDone(): void }) {
   }));
   const [rows, setRows] = useState(draft.first.rows);
   const [problems, setProblems] = useState<Record<number, Record<string, string>>>({});
+  const [cut, setCut] = useState(false);
   const [saved, setSaved] = useState(0);
   const hold = (next: Row[]) => {
     setRows(next);
@@ -114,8 +117,10 @@ export function FieldsTable({ onDone }: { onDone(): void }) {
           idAt={String}
           onEntered={(changes) => {
             const next = [...rows];
+            setCut(changes.some(({ id }) => Number(id) >= MOST));
             for (const { id, column, entered } of changes) {
               const at = Number(id);
+              if (at >= MOST) continue;
               while (next.length <= at) next.push(BLANK);
               next[at] = { ...next[at]!, [column]: entered };
             }
@@ -125,6 +130,11 @@ export function FieldsTable({ onDone }: { onDone(): void }) {
           }}
         />
       </div>
+      {cut && (
+        <p className="warn" role="alert">
+          Only the first {MOST} lines were taken. Save these, then paste the others.
+        </p>
+      )}
       <div className="row">
         <Button type="submit" h={48} disabled={filled === 0}>
           {filled > 1 ? `Save ${filled} fields` : 'Save the field'}

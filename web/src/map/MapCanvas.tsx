@@ -42,7 +42,7 @@ import { useDevice } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
 import { tilesOf } from './background/tilesOf.ts';
 import { useBackground } from './background/useBackground.ts';
-import { colour, forgetColours, gridText, styleOf, thingOf, type MapFeature } from './looks.ts';
+import { colour, forgetColours, styleOf, thingOf, type MapFeature } from './looks.ts';
 import styles from './map.module.css';
 import { knowProjection } from './projections.ts';
 
@@ -177,12 +177,9 @@ export function MapCanvas({
     const tiles = new TileLayer();
     const graticule = new Graticule({
       strokeStyle: new Stroke({ color: colour('--line'), width: 1 }),
-      showLabels: true,
+      // Written at its lines they would lie over names of fields.
+      showLabels: false,
       targetSize: 170,
-      // Above, where the scale does not stand.
-      lonLabelPosition: 1,
-      lonLabelStyle: gridText('top'),
-      latLabelStyle: gridText('bottom'),
       wrapX: false,
     });
     const map = new OlMap({

@@ -59,7 +59,9 @@ export default function MapScreen() {
             All fields
           </Link>
         ) : (
-          <Link to="/fields">Fields</Link>
+          <Link className="alone" to="/fields">
+            Fields
+          </Link>
         )}
         <h1>{chosen ? `Map of ${chosen.data.name}` : 'Map'}</h1>
       </div>

@@ -62,15 +62,6 @@ export function colour(name: string): string {
 export const forgetColours = () => palette.clear();
 const FONT = '"Atkinson Hyperlegible Next Variable", sans-serif';
 
-export const gridText = (textBaseline: CanvasTextBaseline) =>
-  new Text({
-    font: `12px ${FONT}`,
-    textAlign: textBaseline === 'bottom' ? 'end' : 'center',
-    textBaseline,
-    fill: new Fill({ color: colour('--ink-soft') }),
-    stroke: new Stroke({ color: colour('--sheet'), width: 3 }),
-  });
-
 const label = (
   text: string,
   {

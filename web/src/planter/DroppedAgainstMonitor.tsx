@@ -10,7 +10,7 @@ export function DroppedAgainstMonitor({ check }: { check: TrenchCheck }) {
   const { dropped } = check;
   const figures: MonitorFigure[] = useMonitorFigures(check);
   const link = (
-    <Link to={`/trench/${check.walk.id}/monitor`}>
+    <Link className="alone" to={`/trench/${check.walk.id}/monitor`}>
       {figures.length > 0 ? 'Monitor against ground, row by row' : 'Enter what the monitor shows'}
     </Link>
   );

@@ -20,7 +20,7 @@ export default function OfferWork({ planterId }: { planterId: string }) {
           <li key={what}>{what}</li>
         ))}
       </ul>
-      <Link to={`/planters/${planterId}/workshop`}>
+      <Link className="alone" to={`/planters/${planterId}/workshop`}>
         Workshop list of {read.planter.data.name}: {suggestions.length} to add
       </Link>
     </section>

@@ -12,7 +12,9 @@ export function NewestCheck({ checkId }: { checkId: string | undefined }) {
       <h2>Seed depth</h2>
       <p>{trenchVerdict(check)}</p>
       <CheckProfile check={check} height={200} />
-      <Link to={`/trench/${check.walk.id}/result`}>Depth of each row</Link>
+      <Link className="alone" to={`/trench/${check.walk.id}/result`}>
+        Depth of each row
+      </Link>
     </section>
   );
 }

@@ -118,7 +118,9 @@ export default function PlantingScreen() {
                 expectedPerM2={newest.expectedPerM2}
                 denseStand={newest.denseStand}
               />
-              <Link to={`/walks/${newest.walk.id}/result`}>What it means, row by row</Link>
+              <Link className="alone" to={`/walks/${newest.walk.id}/result`}>
+                What it means, row by row
+              </Link>
             </>
           ) : (
             <div className="stack tight" hidden={newest === undefined}>
@@ -210,8 +212,12 @@ export default function PlantingScreen() {
                     </div>
                   </div>
                   <span className="row">
-                    <Link to={`/trench/${checkId}`}>Rows</Link>
-                    <Link to={`/trench/${checkId}/result`}>Result</Link>
+                    <Link className="alone" to={`/trench/${checkId}`}>
+                      Rows
+                    </Link>
+                    <Link className="alone" to={`/trench/${checkId}/result`}>
+                      Result
+                    </Link>
                     <MenuOfWalk id={checkId} />
                   </span>
                 </li>
@@ -226,8 +232,12 @@ export default function PlantingScreen() {
                     </div>
                   </div>
                   <span className="row">
-                    <Link to={`/walks/${walkId}`}>Counts</Link>
-                    <Link to={`/walks/${walkId}/result`}>Result</Link>
+                    <Link className="alone" to={`/walks/${walkId}`}>
+                      Counts
+                    </Link>
+                    <Link className="alone" to={`/walks/${walkId}/result`}>
+                      Result
+                    </Link>
                     <MenuOfWalk id={walkId} />
                   </span>
                 </li>

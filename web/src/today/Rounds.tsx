@@ -38,7 +38,7 @@ export function Rounds({ tasks }: { tasks: readonly TaskToday[] }) {
               {i > 0 && (
                 <span className="soft"> {units.show(legsM[i - 1]!, 'roadDistance')} → </span>
               )}
-              <Link to={`/plantings/${fields.get(id)!.planting.id}`}>
+              <Link className="alone" to={`/plantings/${fields.get(id)!.planting.id}`}>
                 {fields.get(id)!.field.data.name}
               </Link>
             </Fragment>

@@ -120,7 +120,7 @@ function Task({
       <div>
         {one && (
           <>
-            <Link to={`/plantings/${one.planting.id}`}>
+            <Link className="alone" to={`/plantings/${one.planting.id}`}>
               <strong>{one.field.data.name}</strong>
             </Link>{' '}
             <span className="soft">{one.growerName}</span>
@@ -145,7 +145,9 @@ function ComingUp({ placed }: { placed: readonly PlacedVisit[] }) {
     <>
       <div className="row spread">
         <h2>Coming up</h2>
-        <Link to="/calendar">All visits</Link>
+        <Link className="alone" to="/calendar">
+          All visits
+        </Link>
       </div>
       {coming.length === 0 && (
         <p className="soft">
@@ -158,7 +160,11 @@ function ComingUp({ placed }: { placed: readonly PlacedVisit[] }) {
         {coming.map(({ one: { one, visit }, on }) => (
           <li key={visit.key} className="row" style={{ minHeight: 44, gap: '0.8rem' }}>
             <strong style={{ minWidth: '4.2rem' }}>{shortDate(on)}</strong>
-            {one && <Link to={`/plantings/${one.planting.id}`}>{one.field.data.name}</Link>}
+            {one && (
+              <Link className="alone" to={`/plantings/${one.planting.id}`}>
+                {one.field.data.name}
+              </Link>
+            )}
             <span className="soft">
               {one ? `${visit.label}, ${cropWords(one.planting.data)}` : visit.label}
             </span>
@@ -184,7 +190,9 @@ function Lately({ trails }: { trails: readonly PlantingOnTrail[] }) {
             style={{ minHeight: 44, gap: '0 0.8rem', alignItems: 'baseline' }}
           >
             <strong style={{ minWidth: '4.2rem' }}>{shortDate(pin.on)}</strong>
-            <Link to={`/plantings/${one.planting.id}`}>{one.field.data.name}</Link>
+            <Link className="alone" to={`/plantings/${one.planting.id}`}>
+              {one.field.data.name}
+            </Link>
             <span className="soft">{pin.label}</span>
           </li>
         ))}

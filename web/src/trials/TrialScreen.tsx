@@ -215,7 +215,9 @@ function Walked({ reading: { planting, strips, fit } }: { reading: TrialReading 
             <span>
               {done} of {strips.length} {what}
             </span>
-            <Link to={`/plantings/${planting.id}/${to}`}>{says}</Link>
+            <Link className="alone" to={`/plantings/${planting.id}/${to}`}>
+              {says}
+            </Link>
           </li>
         ))}
         <li className="task">

@@ -111,7 +111,7 @@ export function FigureGrid<Name extends string>({
       aria-label={label}
       className={styles.grid}
       style={{
-        gridTemplateColumns: `max-content repeat(${columns.length}, minmax(${narrow ? '4rem, 7rem' : '5.5rem, 12rem'}))${after === undefined ? '' : ' auto'}`,
+        gridTemplateColumns: `max-content repeat(${columns.length}, minmax(${narrow ? '4rem, 7rem' : '4.75rem, 12rem'}))${after === undefined ? '' : ' auto'}`,
       }}
     >
       <span className={styles.head}>{headOf}</span>
