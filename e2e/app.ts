@@ -377,3 +377,11 @@ export const DOT = Buffer.from(
   'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAIAAACQd1PeAAAADElEQVR4nGP4z8AAAAMBAQDJ/pLvAAAAAElFTkSuQmCC',
   'base64',
 );
+
+/** Opens the check of the planting that goes on today, through its cautions. */
+export async function startCheck(page: Page, today = '/'): Promise<void> {
+  await page.goto(today);
+  await page.getByRole('button', { name: 'Check', exact: true }).click();
+  await expect(page.getByText('Stopped, shut down, blocked.')).toBeVisible();
+  await page.getByRole('button', { name: /stopped: start/ }).click();
+}

@@ -1,9 +1,9 @@
 import type { Page } from '@playwright/test';
-import { expect, openPlanting, test, visit } from '../app.ts';
+import { expect, openPlanting, startCheck, test, visit } from '../app.ts';
 
 /** What leads elsewhere, opens a question or turns to another row is meant to change the screen. */
 const LEADS_ON =
-  /^(next|back|finish|undo|row|stop|leave|delete|see|go |count$|photo|take|note|another|type|taps|done|earlier|later|show|more|use|what|sound|close|on |enter|how|start|flag|planted|length|my order|put )|: change$/i;
+  /^(next|back|finish|undo|row|stop|leave|delete|see|go |count$|photo|take|note|another|type|taps|done|earlier|later|show|more|use|what|sound|close|on |enter|how|start|flag|planted|length|my order|put )|: change$|^(tap|numbers|depth|distances|furrow|moisture)$/i;
 
 /** Keys pressed on one screen. */
 const MOST = 14;
@@ -106,7 +106,17 @@ test('no key moves under the thumb, on any screen that takes down what is seen',
   await visit(page, `${planting}/below/dig`);
   await expect(page.getByRole('heading', { level: 1, name: /below ground/ })).toBeVisible();
   await pressAll(page, 'below ground');
-  await visit(page, `${planting}/emergence/count`);
+  await openPlanting(page, 'Long Forty');
+  await visit(page, `${new URL(page.url()).pathname}/emergence/count`);
+  await page.getByRole('radio', { name: 'Tap' }).click();
   await page.waitForTimeout(600);
   await pressAll(page, 'emergence');
+  await page.getByRole('radio', { name: 'Numbers' }).click();
+  await pressAll(page, 'emergence in numbers');
+  await startCheck(page, app.url);
+  for (const tab of ['Depth', 'Distances', 'Furrow', 'Moisture']) {
+    await page.getByRole('radio', { name: tab, exact: true }).click();
+    await page.waitForTimeout(400);
+    await pressAll(page, `trench check, ${tab}`);
+  }
 });

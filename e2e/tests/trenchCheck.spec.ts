@@ -1,6 +1,14 @@
-import type { Page } from '@playwright/test';
 import { accessible } from '../accessible.ts';
-import { DOT, allSent, expect, keptHere, newDevice, openPlanting, test } from '../app.ts';
+import {
+  DOT,
+  allSent,
+  expect,
+  keptHere,
+  newDevice,
+  openPlanting,
+  startCheck,
+  test,
+} from '../app.ts';
 import { standsStill } from '../standsStill.ts';
 
 /** Depths in inches, by row: 2 shallow, 5 deep, 6 shallow; the rest on target at 1½. */
@@ -12,14 +20,6 @@ const keysOf = (inches: number) => ({
   whole: Math.floor(inches),
   part: Math.round((inches % 1) * 8),
 });
-
-/** Opens the check of the planting that goes on today, through its cautions. */
-async function startCheck(page: Page): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'Check', exact: true }).click();
-  await expect(page.getByText('Stopped, shut down, blocked.')).toBeVisible();
-  await page.getByRole('button', { name: /stopped: start/ }).click();
-}
 
 /** A count of what the hand did. */
 function counter() {

@@ -92,7 +92,7 @@ test('designed on the desk, printed for the cab, ticked, walked and weighed on a
   await expect(answer).toHaveText(/In money 2.in returns/);
   await keptHere(page);
   await page.getByText('Slips', { exact: true }).click();
-  await page.getByRole('button', { name: 'Length, width, test weight, protein' }).click();
+  await page.getByRole('button', { name: 'More figures' }).click();
   await accessible(page, 'trial', { colours: true });
   await page.setViewportSize(PHONE);
 

@@ -38,7 +38,7 @@ export function GapPad({
   };
   return (
     <div className="stack tight">
-      <div className="chips" aria-label="Distances so far">
+      <div className={`chips ${styles.oneLine}`} aria-label="Distances so far">
         {gapsM.map((gapM, i) => (
           <button
             key={i}
@@ -49,9 +49,6 @@ export function GapPad({
             {units.number(gapM, 'plantSpacing')} <span aria-hidden>×</span>
           </button>
         ))}
-        {gapsM.length === 0 && (
-          <span className="small soft">Seed to seed, {units.symbol('plantSpacing')}</span>
-        )}
       </div>
       <form
         className="row"
@@ -73,11 +70,6 @@ export function GapPad({
           Add
         </button>
       </form>
-      {problem && (
-        <p className="warn" role="alert">
-          {problem}
-        </p>
-      )}
       <div
         className={styles.padParts}
         style={{ gridTemplateColumns: `repeat(${units.system === 'us' ? 4 : 3}, 1fr)` }}
@@ -92,6 +84,16 @@ export function GapPad({
             {key}
           </button>
         ))}
+      </div>
+      {/* Of one height, whatever is said: no key around it moves. */}
+      <div className={styles.saidBelow}>
+        {problem ? (
+          <p className="warn" role="alert">
+            {problem}
+          </p>
+        ) : (
+          <p className="small soft">Seed to seed, {units.symbol('plantSpacing')}</p>
+        )}
       </div>
     </div>
   );

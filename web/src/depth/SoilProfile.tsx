@@ -1,6 +1,8 @@
 import { max } from 'd3-array';
 import { crownDepth, isOff, type Crop, type DepthVerdict, type DrawnSeed } from '@sendero/core';
+import { useMergedRef } from '@mantine/hooks';
 import { scaleLinear } from 'd3-scale';
+import { useEffect, useRef } from 'react';
 import { Axis } from '../drawing/Axis.tsx';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
@@ -18,6 +20,8 @@ interface Props {
 }
 
 const SURFACE = 22;
+/** Room for the axis, pixels. */
+const LEFT = 40;
 
 /** All planter rows side by side in cross-section: seeds at their measured depth, the target band, the moisture line, the crown. */
 export function SoilProfile({
@@ -32,9 +36,9 @@ export function SoilProfile({
 }: Props) {
   const units = useUnits();
   const { ref, width: room } = useDrawingWidth(640);
-  const left = 40;
-  const column = Math.max(22, (room - left - 4) / Math.max(1, rows.length));
-  const width = left + column * rows.length + 4;
+  const frame = useRef<HTMLDivElement>(null);
+  const column = Math.max(22, (room - LEFT - 4) / Math.max(1, rows.length));
+  const width = LEFT + column * rows.length + 4;
   const depths = rows.flatMap(({ seeds }) => seeds.flatMap(({ depthM }) => depthM ?? []));
   const deepest = Math.max(targetM + 3 * toleranceM, dryLayerM ?? 0, max(depths) ?? 0) + 0.008;
   const bottom = height - (rows.some(({ below }) => below) ? 44 : 26);
@@ -48,8 +52,18 @@ export function SoilProfile({
       return `row ${row}: ${read.join(', ') || 'not dug'}${verdict ? `, ${verdict}` : ''}`;
     })
     .join('; ');
+  // The row being dug is in sight, however many there are.
+  const at = rows.findIndex(({ row }) => row === chosen);
+  useEffect(() => {
+    if (at < 0 || width <= room) return;
+    frame.current?.scrollTo({ left: LEFT + (at + 0.5) * column - room / 2, behavior: 'smooth' });
+  }, [at, column, room, width]);
   return (
-    <div ref={ref} className="scroll-x" tabIndex={width > room ? 0 : undefined}>
+    <div
+      ref={useMergedRef(ref, frame)}
+      className="scroll-x"
+      tabIndex={width > room ? 0 : undefined}
+    >
       <svg
         width={width}
         height={height}
@@ -58,23 +72,23 @@ export function SoilProfile({
         aria-label={`Depth of seeds by row, ${units.symbol('seedDepth')}; target ${units.show(targetM, 'seedDepth')}. ${words}`}
       >
         <rect
-          x={left}
+          x={LEFT}
           y={SURFACE}
-          width={width - left}
+          width={width - LEFT}
           height={bottom - SURFACE}
           fill="var(--band)"
         />
         {dryLayerM !== null && (
           <>
             <rect
-              x={left}
+              x={LEFT}
               y={y(dryLayerM)}
-              width={width - left}
+              width={width - LEFT}
               height={Math.max(0, bottom - y(dryLayerM))}
               fill="var(--moist)"
             />
             <line
-              x1={left}
+              x1={LEFT}
               x2={width}
               y1={y(dryLayerM)}
               y2={y(dryLayerM)}
@@ -88,15 +102,15 @@ export function SoilProfile({
           </>
         )}
         <rect
-          x={left}
+          x={LEFT}
           y={y(Math.max(0, targetM - toleranceM))}
-          width={width - left}
+          width={width - LEFT}
           height={y(targetM + toleranceM) - y(Math.max(0, targetM - toleranceM))}
           fill="var(--sheet)"
           opacity={0.75}
         />
         <line
-          x1={left}
+          x1={LEFT}
           x2={width}
           y1={y(targetM)}
           y2={y(targetM)}
@@ -105,7 +119,7 @@ export function SoilProfile({
         />
         {crownM !== null && (
           <line
-            x1={left}
+            x1={LEFT}
             x2={width}
             y1={y(crownM)}
             y2={y(crownM)}
@@ -116,16 +130,16 @@ export function SoilProfile({
           />
         )}
         <line
-          x1={left}
+          x1={LEFT}
           x2={width}
           y1={SURFACE}
           y2={SURFACE}
           stroke="var(--ink)"
           strokeWidth={2.5}
         />
-        <Axis scale={y} kind="seedDepth" side="left" at={left} />
+        <Axis scale={y} kind="seedDepth" side="left" at={LEFT} />
         {rows.map(({ row, seeds, verdict, below }, i) => {
-          const x = left + (i + 0.5) * column;
+          const x = LEFT + (i + 0.5) * column;
           const off = isOff(verdict);
           const spread = Math.min(column - 12, 34);
           return (

@@ -1,5 +1,6 @@
 import type { QuantityKind } from '@sendero/core';
 import type { ScaleLinear } from 'd3-scale';
+import { widthOf } from './lanes.ts';
 import { useUnits } from '../units/useUnits.ts';
 
 type Scale = ScaleLinear<number, number>;
@@ -33,6 +34,7 @@ export function Axis({
   const ticks = units.ticks(low, high, kind, Math.max(2, Math.floor(Math.abs(to - from) / room)));
   return ticks.map(({ value, text }, i) => {
     const place = scale(value);
+    const unit = i === 0 || unitAtEach ? besideNumber(units.symbol(kind)) : '';
     return side === 'bottom' ? (
       <g key={value}>
         <line
@@ -44,13 +46,13 @@ export function Axis({
           strokeWidth={1.2}
         />
         <text
-          x={Math.max(place, 6 * text.length * 0.55)}
+          x={Math.max(place, widthOf(text + unit, 13) / 2)}
           y={at + 21}
           fontSize={13}
           textAnchor="middle"
         >
           {text}
-          {(i === 0 || unitAtEach) && <tspan>{besideNumber(units.symbol(kind))}</tspan>}
+          {unit}
         </text>
       </g>
     ) : (

@@ -13,6 +13,7 @@ import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice } from '../app/Choice.tsx';
 import { shortDate } from '../app/dates.ts';
 import { RowTabs } from '../app/RowTabs.tsx';
+import { Spoken } from '../app/Spoken.tsx';
 import { Fold } from '../app/Fold.tsx';
 import { useDevice, useOne } from '../data/hooks.ts';
 import { DayShown, useDayOfWork } from '../fields/DayOfWork.tsx';
@@ -231,6 +232,7 @@ function Counting({
               </span>
             </div>
             {length.data.place && <p className="small soft">{length.data.place}</p>}
+            <Spoken text={now ? `${names[at]!.name}: ${now.fresh} newly up` : ''} />
             {way === 'flags' && (
               <FlagRibbon
                 length={length}
@@ -264,16 +266,6 @@ function Counting({
             <p className="small">
               <Before length={length} now={now} />
             </p>
-            <AllStanding
-              key={length.id}
-              length={length}
-              now={now}
-              begun={countsAll}
-              onBegin={setCountsAll}
-              onAll={(plants) => write(at, { counted: 'all', plants, lost: 0, flagsM: null })}
-              onNew={() => write(at, { counted: 'new', plants: now?.fresh ?? 0, lost: 0 })}
-              onLost={(lost) => write(at, { lost })}
-            />
           </>
         )}
         {problem && (
@@ -296,7 +288,7 @@ function Counting({
                 })
               }
             >
-              None in the other {lengths.length - counted}
+              None in the others
             </button>
           ) : (
             <button className="tool" onClick={none} disabled={Boolean(now)}>
@@ -323,6 +315,19 @@ function Counting({
             </>
           )}
         </div>
+        {/* Below the keys: what opens here moves none of them. */}
+        {way !== 'numbers' && (
+          <AllStanding
+            key={length.id}
+            length={length}
+            now={now}
+            begun={countsAll}
+            onBegin={setCountsAll}
+            onAll={(plants) => write(at, { counted: 'all', plants, lost: 0, flagsM: null })}
+            onNew={() => write(at, { counted: 'new', plants: now?.fresh ?? 0, lost: 0 })}
+            onLost={(lost) => write(at, { lost })}
+          />
+        )}
         <Fold summary="Notes">
           <Notes place={{ plantingId, walkId: null, stop: null, row: length.data.row }} />
         </Fold>

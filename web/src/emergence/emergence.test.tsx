@@ -121,7 +121,7 @@ describe('flagged lengths', () => {
     await here.visit(`/plantings/${planting}/emergence/count`);
     await here.press('Numbers', 'radio');
     for (const plants of ['3', '12', '0']) await here.press(plants);
-    await here.press('None in the other 3');
+    await here.press('None in the others');
     await waitFor(() =>
       expect(countsOf(here, planting)).toEqual([
         [1, 3],

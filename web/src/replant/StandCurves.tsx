@@ -77,7 +77,7 @@ export function StandCurves({ one }: { one: ReplantCase }) {
         />
         <text
           x={Math.min(width - 70, x(one.stand.plantsPerM2))}
-          y={y(kept) - 14}
+          y={Math.max(14, y(kept) - 14)}
           fontSize={13}
           fontWeight={700}
           textAnchor="middle"

@@ -3,6 +3,7 @@ import { useMediaQuery } from '@mantine/hooks';
 import { DEFAULT_WEIGHTS } from '@sendero/core';
 import { useState } from 'react';
 import { Parts } from '../app/Parts.tsx';
+import { Fold } from '../app/Fold.tsx';
 import { Keys } from '../app/KeyList.tsx';
 import { useDevice, useWorkspace } from '../data/hooks.ts';
 import { useAppSelector } from '../data/store.ts';
@@ -11,7 +12,7 @@ import { BROWSER_MARK, useUnits } from '../units/useUnits.ts';
 import { Preferences } from './Preferences.tsx';
 import { PositionSource } from './PositionSource.tsx';
 
-/** Units, light, who works at this device and the workspace's own figures; at a desk the keys as well. */
+/** Units, light, who works at this device and the workspace's own figures, and the keys. */
 export default function SettingsScreen() {
   const desk = useMediaQuery('(min-width: 900px)', window.innerWidth >= 900);
   return (
@@ -25,11 +26,15 @@ export default function SettingsScreen() {
           <OwnFigures />
           <Decimals />
         </div>
-        {desk && (
-          <div className="sheet stack">
+        <div className="sheet stack">
+          {desk ? (
             <Keys />
-          </div>
-        )}
+          ) : (
+            <Fold summary="Keys of a keyboard or headset">
+              <Keys />
+            </Fold>
+          )}
+        </div>
       </div>
     </Parts>
   );

@@ -29,6 +29,7 @@ import { nextStep, useSteps } from '../stop/useSteps.ts';
 import { useStopPlace } from '../position/useStopPlace.ts';
 import { Head, Keyboard, Steps, StopEnd, Tools } from './captureParts.tsx';
 import { RowStrip } from './RowStrip.tsx';
+import { SpokenCount } from './SpokenCount.tsx';
 import { TallyKeys } from './TallyKeys.tsx';
 import type { Tally } from './tallies.ts';
 import { ThisStop } from './ThisStop.tsx';
@@ -221,6 +222,7 @@ function StopCapture({
               onTravel={(next) => changeStop({ travel: next })}
             />
           )}
+          <SpokenCount stopId={stop.id} row={row} />
           {typing ? (
             <Suspense>
               <TypedCount

@@ -128,7 +128,7 @@ export function HarvestSlips({ reading }: { reading: TrialReading }) {
           {open > 1 ? `Save ${open} slips` : 'Save the slip'}
         </Button>
         <Button variant="subtle" h={48} onClick={() => setMore(!more)}>
-          {more ? 'Weight and moisture only' : 'Length, width, test weight, protein'}
+          {more ? 'Weight and moisture only' : 'More figures'}
         </Button>
         <span role="status" className="soft">
           {kept > 0 && (kept === 1 ? 'One slip saved.' : `${kept} slips saved.`)}

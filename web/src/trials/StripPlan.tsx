@@ -136,7 +136,7 @@ export function StripPlan({
                   {number}
                 </text>
               )}
-              {numbered(number) && !figures && (
+              {numbered(number) && !figures && each * every >= 20 && (
                 <text
                   x={left + wide / 2}
                   y={HEAD + high + 34}

@@ -3,6 +3,7 @@ import { scaleLinear } from 'd3-scale';
 import { Link } from 'react-router';
 import { shortDate } from '../app/dates.ts';
 import { Axis } from '../drawing/Axis.tsx';
+import { lanes, widthOf } from '../drawing/lanes.ts';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useToday } from '../data/hooks.ts';
 import { useUnits } from '../units/useUnits.ts';
@@ -82,6 +83,12 @@ export default function HeatAndRain({
   const each = Math.ceil((last + 1) / Math.max(2, Math.floor((width - LEFT - RIGHT) / 60)));
   const at = (on: string) => heat.findIndex((day) => day.on === on);
   const rained = heat.reduce((sum, { rainM }) => sum + (rainM ?? 0), 0);
+  const spans = marks.map(({ on, label }) => {
+    const place = x(at(on));
+    const wide = widthOf(label, 12) + 8;
+    return place > width / 2 ? ([place - wide, place] as const) : ([place, place + wide] as const);
+  });
+  const lane = lanes(spans);
   return (
     <div className="stack tight">
       <div ref={ref}>
@@ -172,7 +179,7 @@ export default function HeatAndRain({
                 />
                 <text
                   x={x(at(on)) + (x(at(on)) > width / 2 ? -5 : 5)}
-                  y={TOP + 10 + 16 * (i % 2)}
+                  y={TOP + 10 + 16 * lane[i]!}
                   fontSize={12}
                   textAnchor={x(at(on)) > width / 2 ? 'end' : 'start'}
                 >
