@@ -120,7 +120,7 @@ const tooSmall = (page: Page) =>
         key instanceof HTMLInputElement &&
         ['radio', 'checkbox', 'range', 'file'].includes(key.type);
       const worked = key.checkVisibility() && width > 0 && !inText && !labelled;
-      return worked && Math.min(width, height) < 43.5
+      return worked && Math.min(width, height) < 44
         ? [`${name}, ${Math.round(width)} × ${Math.round(height)} px`]
         : [];
     }),

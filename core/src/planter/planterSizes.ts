@@ -1,15 +1,14 @@
 import { INCH_M } from '../units/index.ts';
 
-/** A machine as many farms have it. */
+/** Size of a planter that many farms have. */
 export interface PlanterSize {
-  type: 'planter' | 'drill';
   rows: number;
   /** m. */
   rowWidthM: number;
 }
 
 const planters = (rowWidthM: number, ...rows: number[]): PlanterSize[] =>
-  rows.map((count) => ({ type: 'planter', rows: count, rowWidthM }));
+  rows.map((count) => ({ rows: count, rowWidthM }));
 
 /** Common sizes of planters, to choose one instead of typing it; by the units of who chooses. Sendero defaults. */
 export const PLANTER_SIZES: Record<'us' | 'metric', readonly PlanterSize[]> = {

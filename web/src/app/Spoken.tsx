@@ -1,10 +1,10 @@
 import { VisuallyHidden } from '@mantine/core';
 import { useEffect, useState } from 'react';
 
-/** Taps that follow each other faster are spoken once. Sendero default, ms. */
+/** Taps closer together are announced once, ms. Sendero default. */
 const REST_MS = 800;
 
-/** Tells whoever listens to the screen what a count has come to, once the taps rest. */
+/** Reads a count to screen readers, once the person stops tapping. */
 export function Spoken({ text }: { text: string }) {
   const [said, setSaid] = useState('');
   useEffect(() => {

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useUnits } from '../units/useUnits.ts';
 import styles from './depth.module.css';
 
@@ -18,6 +18,11 @@ export function GapPad({
   const units = useUnits();
   const [text, setText] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
+  const line = useRef<HTMLDivElement>(null);
+  // The newest distance is in sight.
+  useEffect(() => {
+    if (line.current) line.current.scrollLeft = line.current.scrollWidth;
+  }, [gapsM.length, problem]);
   const keys = units.system === 'us' ? US_KEYS : METRIC_KEYS;
   const press = (key: string) => {
     setProblem(null);
@@ -38,17 +43,26 @@ export function GapPad({
   };
   return (
     <div className="stack tight">
-      <div className={`chips ${styles.oneLine}`} aria-label="Distances so far">
-        {gapsM.map((gapM, i) => (
-          <button
-            key={i}
-            className="chip"
-            onClick={() => onGaps(gapsM.toSpliced(i, 1), gapsTyped.toSpliced(i, 1))}
-            aria-label={`Take out ${units.show(gapM, 'plantSpacing')}`}
-          >
-            {units.number(gapM, 'plantSpacing')} <span aria-hidden>×</span>
-          </button>
-        ))}
+      {/* Of one height, whatever it holds: the keys below stay where they are. */}
+      <div ref={line} className={`chips ${styles.oneLine}`} aria-label="Distances so far">
+        {problem ? (
+          <p className="warn" role="alert">
+            {problem}
+          </p>
+        ) : gapsM.length === 0 ? (
+          <span className="small soft">Seed to seed, {units.symbol('plantSpacing')}</span>
+        ) : (
+          gapsM.map((gapM, i) => (
+            <button
+              key={i}
+              className="chip"
+              onClick={() => onGaps(gapsM.toSpliced(i, 1), gapsTyped.toSpliced(i, 1))}
+              aria-label={`Take out ${units.show(gapM, 'plantSpacing')}`}
+            >
+              {units.number(gapM, 'plantSpacing')} <span aria-hidden>×</span>
+            </button>
+          ))
+        )}
       </div>
       <form
         className="row"
@@ -84,16 +98,6 @@ export function GapPad({
             {key}
           </button>
         ))}
-      </div>
-      {/* Of one height, whatever is said: no key around it moves. */}
-      <div className={styles.saidBelow}>
-        {problem ? (
-          <p className="warn" role="alert">
-            {problem}
-          </p>
-        ) : (
-          <p className="small soft">Seed to seed, {units.symbol('plantSpacing')}</p>
-        )}
       </div>
     </div>
   );

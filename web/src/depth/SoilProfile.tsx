@@ -2,9 +2,9 @@ import { max } from 'd3-array';
 import { crownDepth, isOff, type Crop, type DepthVerdict, type DrawnSeed } from '@sendero/core';
 import { useMergedRef } from '@mantine/hooks';
 import { scaleLinear } from 'd3-scale';
-import { useEffect, useRef } from 'react';
 import { Axis } from '../drawing/Axis.tsx';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
+import { useInSight } from '../drawing/useInSight.ts';
 import { useUnits } from '../units/useUnits.ts';
 
 interface Props {
@@ -36,7 +36,6 @@ export function SoilProfile({
 }: Props) {
   const units = useUnits();
   const { ref, width: room } = useDrawingWidth(640);
-  const frame = useRef<HTMLDivElement>(null);
   const column = Math.max(22, (room - LEFT - 4) / Math.max(1, rows.length));
   const width = LEFT + column * rows.length + 4;
   const depths = rows.flatMap(({ seeds }) => seeds.flatMap(({ depthM }) => depthM ?? []));
@@ -54,10 +53,7 @@ export function SoilProfile({
     .join('; ');
   // The row being dug is in sight, however many there are.
   const at = rows.findIndex(({ row }) => row === chosen);
-  useEffect(() => {
-    if (at < 0 || width <= room) return;
-    frame.current?.scrollTo({ left: LEFT + (at + 0.5) * column - room / 2, behavior: 'smooth' });
-  }, [at, column, room, width]);
+  const frame = useInSight(at < 0 ? null : LEFT + (at + 0.5) * column, width);
   return (
     <div
       ref={useMergedRef(ref, frame)}

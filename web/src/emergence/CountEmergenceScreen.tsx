@@ -236,7 +236,7 @@ function Counting({
             {way === 'flags' && (
               <FlagRibbon
                 length={length}
-                isNow={(visit) => visit === now}
+                visit={now}
                 onFlag={(placeM) =>
                   edit(at, ({ plants, flagsM }) => ({
                     plants: plants + 1,

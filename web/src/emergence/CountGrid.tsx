@@ -43,29 +43,31 @@ export function CountGrid({
   onCount(at: number, values: Partial<EmergenceCount>, visit: Visit): void;
   onDelete(countId: string): void;
 }) {
-  const [typed, setTyped] = useState<Record<string, string>>({});
+  /** Text that is no count, by cell; what counts stands in the records. */
+  const [refused, setRefused] = useState<Record<string, string>>({});
   const visits = before ? allVisits(lengths, visit) : [visit];
   const upWithout = (length: LengthReading, own: LengthVisit | undefined) =>
     (length.visits.at(-1)?.emerged ?? 0) - (own?.fresh ?? 0);
   const textOf = (length: LengthReading, of: Visit) =>
-    typed[`${length.id} ${keyOf(of)}`] ?? String(visitOf(length, of)?.fresh ?? '');
+    refused[`${length.id} ${keyOf(of)}`] ?? String(visitOf(length, of)?.fresh ?? '');
   const count = (at: number, plants: number, of: Visit) =>
     onCount(at, { counted: 'new', lost: 0, plants }, of);
 
   const enter = (changes: readonly GridChange<string>[]) => {
-    const next = { ...typed };
+    const next = { ...refused };
     for (const { id, column, entered } of changes) {
       const at = lengths.findIndex((length) => length.id === id);
       const length = lengths[at]!;
       const of = visits.find((one) => keyOf(one) === column)!;
       const own = visitOf(length, of);
-      next[`${id} ${column}`] = entered.text;
+      delete next[`${id} ${column}`];
       if (entered.text.trim() === '') {
         if (own) onDelete(own.count.id);
       } else if (isCount(entered.text, length.sown, upWithout(length, own)))
         count(at, Number(entered.text), of);
+      else next[`${id} ${column}`] = entered.text;
     }
-    setTyped(next);
+    setRefused(next);
   };
 
   return (
@@ -121,8 +123,8 @@ export function CountGrid({
               className="tool"
               onMouseDown={(event) => event.preventDefault()}
               onClick={() => {
-                const { [`${lengths[current]!.id} ${keyOf(visit)}`]: _, ...others } = typed;
-                setTyped(others);
+                const { [`${lengths[current]!.id} ${keyOf(visit)}`]: _, ...others } = refused;
+                setRefused(others);
                 count(current, plants, visit);
                 if (current < lengths.length - 1) onCurrent(current + 1);
               }}

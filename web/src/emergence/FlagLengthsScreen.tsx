@@ -7,6 +7,7 @@ import { Fold } from '../app/Fold.tsx';
 import { FigureGrid } from '../units/FigureGrid.tsx';
 import { KNOWN } from './lengthNames.ts';
 import { NO_ROW, plannedLengths } from './plannedLengths.ts';
+import { seedsFrom } from './typedCount.ts';
 import { useDevice, useOne, useToday } from '../data/hooks.ts';
 import { newId } from '../data/newId.ts';
 import { DayOfWork, dayProblem } from '../fields/DayOfWork.tsx';
@@ -14,7 +15,7 @@ import { FoundAgain } from '../fields/FoundAgain.tsx';
 import { useRecordForm } from '../fields/useRecordForm.ts';
 import { stripOptions } from '../trials/stripOptions.ts';
 import { useOpenTrial } from '../trials/useOpenTrial.ts';
-import { enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
+import { EMPTY, enteredFrom, QuantityInput, type Entered } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 
 /** At most so many in one form. Sendero default. */
@@ -40,7 +41,6 @@ export default function FlagLengthsScreen() {
 }
 
 type Own = Record<string, Partial<Record<'seeds' | 'place', Entered>>>;
-const EMPTY: Entered = { text: '', value: null };
 const SEEDS = { name: 'seeds', label: 'Seeds', kind: null } as const;
 const PLACE = {
   name: 'place',
@@ -48,9 +48,6 @@ const PLACE = {
   kind: null,
   text: true,
 } as const;
-
-const seedsFrom = (text: string): number | null =>
-  text.trim() === '' ? null : Number(text.replace(',', '.'));
 
 /** @example isFew('3') // true */
 const isFew = (text: string) => /^[1-9]$/.test(text.trim());
@@ -65,7 +62,14 @@ const lengthsOf = ({
   zone: string;
   strips: readonly string[];
   each: string;
-}) => plannedLengths({ rows, zones: zone, strips, each: isFew(each) ? Number(each) : 1 });
+}) =>
+  plannedLengths({
+    rows,
+    zones: zone,
+    strips,
+    each: isFew(each) ? Number(each) : 1,
+    most: MOST + 1,
+  });
 
 function FlagForm({
   plantingId,
@@ -129,7 +133,7 @@ function FlagForm({
         ...(values.rows.length === 0 && { rows: 'Choose the rows to flag, or “no row”.' }),
         ...(!isFew(values.each) && { each: 'Enter 1 to 9.' }),
         ...(planned.length > MOST && {
-          each: `That is ${planned.length} lengths: flag at most ${MOST} at a time.`,
+          each: `That is more than ${MOST} lengths: flag at most ${MOST} at a time.`,
         }),
         ...(day !== null && { on: day }),
         ...(values.sownFrom !== 'rate' &&

@@ -20,11 +20,12 @@ const HEIGHT = 108;
 /** The length drawn to scale with a flag for each plant, by visit; a tap sets the next one. */
 export function FlagRibbon({
   length,
-  isNow,
+  visit: own,
   onFlag,
 }: {
   length: LengthReading;
-  isNow(visit: LengthVisit): boolean;
+  /** The visit that is being made, once something is counted at it. */
+  visit: LengthVisit | undefined;
   onFlag(placeM: number): void;
 }) {
   const units = useUnits();
@@ -35,7 +36,7 @@ export function FlagRibbon({
     (visit.count.data.flagsM ?? []).map((placeM) => ({
       placeM,
       visit: i + 1,
-      now: isNow(visit),
+      now: visit === own,
       on: visit.count.data.on,
     })),
   );
@@ -54,15 +55,15 @@ export function FlagRibbon({
         }}
       >
         <rect x={14} y={58} width={width - 28} height={12} fill="var(--soil)" opacity={0.5} />
-        {flagged.map(({ placeM, visit, now: own, on }, i) => (
-          <g key={i} transform={`translate(${x(placeM)} 60)`} opacity={own ? 1 : 0.75}>
+        {flagged.map(({ placeM, visit, now: isNow, on }, i) => (
+          <g key={i} transform={`translate(${x(placeM)} 60)`} opacity={isNow ? 1 : 0.75}>
             <title>{`${shortDate(on)}, at ${units.show(placeM, 'rowLength')}`}</title>
             <line y1={0} y2={-46} stroke="var(--ink)" strokeWidth={1.5} />
             <path
               d="M0 -46 h15 l-4 6 l4 6 h-15 z"
               fill={FLAGS[(visit - 1) % FLAGS.length]}
               stroke="var(--ink)"
-              strokeWidth={own ? 1.5 : 0.5}
+              strokeWidth={isNow ? 1.5 : 0.5}
             />
             <text x={4} y={-36} fontSize={10} fontWeight={700} style={{ fill: 'var(--sheet)' }}>
               {visit}

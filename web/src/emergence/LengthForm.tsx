@@ -6,6 +6,7 @@ import { useRecordForm } from '../fields/useRecordForm.ts';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { KNOWN } from './lengthNames.ts';
+import { seedsFrom } from './typedCount.ts';
 
 /** Corrects a flagged length: how long it is, what lies in it, where it is. */
 export function LengthForm({
@@ -34,7 +35,7 @@ export function LengthForm({
         ...data,
         lengthM: lengthM.value ?? Number.NaN,
         sownFrom,
-        seeds: sownFrom === 'rate' || seeds.trim() === '' ? null : Number(seeds.replace(',', '.')),
+        seeds: sownFrom === 'rate' ? null : seedsFrom(seeds),
         place: place.trim(),
         asTyped: { ...data.asTyped, lengthM: lengthM.text },
       },

@@ -136,6 +136,7 @@ describe('flagged lengths', () => {
     await waitFor(() => expect(countsOf(here, planting).map(([row]) => row)).not.toContain(2));
     await here.press('Undo');
     await waitFor(() => expect(countsOf(here, planting)).toContainEqual([2, 12]));
+    expect(here.value('newly up, Row 2')).toBe('12');
   });
 
   it('at a desk the visits before stand beside, to be corrected; a column is pasted', async () => {

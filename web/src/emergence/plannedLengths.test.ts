@@ -2,7 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { NO_ROW, plannedLengths } from './plannedLengths.ts';
 
 const names = (of: Partial<Parameters<typeof plannedLengths>[0]>) =>
-  plannedLengths({ rows: [NO_ROW], zones: '', strips: [], each: 1, ...of }).map(({ name }) => name);
+  plannedLengths({ rows: [NO_ROW], zones: '', strips: [], each: 1, most: 200, ...of }).map(
+    ({ name }) => name,
+  );
 
 describe('lengths that one form flags', () => {
   it.each([
@@ -15,5 +17,6 @@ describe('lengths that one form flags', () => {
     ],
     [{}, ['Length']],
     [{ rows: [] }, []],
+    [{ rows: ['1', '2', '3'], most: 2 }, ['Row 1', 'Row 2']],
   ])('of %j are %j', (of, expected) => expect(names(of)).toEqual(expected));
 });

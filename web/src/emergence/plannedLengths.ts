@@ -2,7 +2,7 @@
 export const NO_ROW = 'none';
 
 /** A length that is about to be flagged. */
-export interface PlannedLength {
+interface PlannedLength {
   /** Of its cell in the form: the same as long as it is the same length. */
   id: string;
   row: number | null;
@@ -12,43 +12,47 @@ export interface PlannedLength {
 }
 
 /**
- * Every length that a form asks for: in each of its strips and zones, in each row, so many.
+ * The lengths that a form asks for: in each of its strips and zones, in each row, so many.
  *
- * @param of.rows planter rows as text, or NO_ROW; @param of.zones parted by commas; @param of.strips numbers as text
- * @example plannedLengths({ rows: ['1', '2'], zones: '', strips: [], each: 1 }).map(({ name }) => name) // ['Row 1', 'Row 2']
+ * @param of.rows planter rows as text, or NO_ROW; @param of.zones separated by commas; @param of.strips numbers as text
+ * @param of.most no more are made
+ * @example plannedLengths({ rows: ['1', '2'], zones: '', strips: [], each: 1, most: 9 }).map(({ name }) => name) // ['Row 1', 'Row 2']
  */
 export function plannedLengths({
   rows,
   zones,
   strips,
   each,
+  most,
 }: {
   rows: readonly string[];
   zones: string;
   strips: readonly string[];
   each: number;
+  most: number;
 }): PlannedLength[] {
-  const named = zones.split(/[,;\n]/).flatMap((zone) => (zone.trim() ? [zone.trim()] : []));
-  const orNone = <T>(list: readonly T[]): (T | null)[] => (list.length > 0 ? [...list] : [null]);
-  return orNone(strips).flatMap((strip) =>
-    orNone([...new Set(named)]).flatMap((zone) =>
-      rows.flatMap((row) =>
-        Array.from({ length: each }, (_, i) => ({
-          id: `${strip ?? ''}/${zone ?? ''}/${row}/${i}`,
-          row: row === NO_ROW ? null : Number(row),
-          zone: zone ?? '',
-          strip: strip === null ? null : Number(strip),
-          name:
-            [
-              strip !== null && `Strip ${strip}`,
-              row !== NO_ROW && `Row ${row}`,
-              zone,
-              each > 1 && String(i + 1),
-            ]
-              .filter(Boolean)
-              .join(', ') || 'Length',
-        })),
-      ),
-    ),
-  );
+  const named = new Set(zones.split(/[,;\n]/).flatMap((zone) => zone.trim() || []));
+  const made: PlannedLength[] = [];
+  for (const strip of strips.length > 0 ? strips : [null])
+    for (const zone of named.size > 0 ? named : [''])
+      for (const row of rows)
+        for (let i = 0; i < each; i++) {
+          if (made.length === most) return made;
+          made.push({
+            id: `${strip ?? ''}/${zone}/${row}/${i}`,
+            row: row === NO_ROW ? null : Number(row),
+            zone,
+            strip: strip === null ? null : Number(strip),
+            name:
+              [
+                strip !== null && `Strip ${strip}`,
+                row !== NO_ROW && `Row ${row}`,
+                zone,
+                each > 1 && String(i + 1),
+              ]
+                .filter(Boolean)
+                .join(', ') || 'Length',
+          });
+        }
+  return made;
 }

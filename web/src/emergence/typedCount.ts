@@ -13,3 +13,7 @@ export function wrongCount(text: string, sown: number, before = 0): string | nul
 }
 export const isCount = (text: string, sown: number, before = 0) =>
   text.trim() !== '' && wrongCount(text, sown, before) === null;
+
+/** Seeds in a length as typed; null when nothing is, NaN for what is no number. @example seedsFrom('18,5') // 18.5 */
+export const seedsFrom = (text: string): number | null =>
+  text.trim() === '' ? null : Number(text.replace(',', '.'));

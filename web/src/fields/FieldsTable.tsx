@@ -2,9 +2,10 @@ import { validate } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { useAll, useDevice } from '../data/hooks.ts';
+import { sameName } from '../app/sameName.ts';
 import { newId } from '../data/newId.ts';
 import { FigureGrid, type GridColumn } from '../units/FigureGrid.tsx';
-import { NOT_SETTLED, type Entered } from '../units/QuantityInput.tsx';
+import { EMPTY, NOT_SETTLED, type Entered } from '../units/QuantityInput.tsx';
 import { FoundAgain } from './FoundAgain.tsx';
 import { useDraft } from './useDraft.ts';
 
@@ -15,7 +16,6 @@ const COLUMNS: readonly GridColumn<Column>[] = [
   { name: 'areaM2', label: 'Area', kind: 'area', also: ['acre', 'hectare', 'size'] },
   { name: 'soil', label: 'Soil', kind: null, text: true },
 ];
-const EMPTY: Entered = { text: '', value: null };
 /** More are asked for in a second table. Sendero default. */
 const MOST = 500;
 type Row = Record<Column, Entered>;
@@ -24,8 +24,6 @@ const isBlank = (row: Row) => Object.values(row).every(({ text }) => text.trim()
 
 /** Of a form that was left half-filled. */
 export const FIELDS_TABLE_DRAFT = 'fields table';
-
-const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
 
 /** Many fields at once, typed or pasted from a spreadsheet; growers that are new are added with them. */
 export function FieldsTable({ onDone }: { onDone(): void }) {
@@ -46,20 +44,19 @@ export function FieldsTable({ onDone }: { onDone(): void }) {
   const filled = rows.filter((row) => !isBlank(row)).length;
 
   const save = () => {
+    const key = (name: string) => name.trim().toLowerCase();
     const left: Row[] = [];
     const wrong: typeof problems = {};
     const made = new Map<string, string>();
     const growerOf = (name: string) =>
-      growers.find(({ data }) => same(data.name, name))?.id ?? made.get(name.trim().toLowerCase());
-    const there = new Set(
-      fields.map(({ data }) => `${data.growerId} ${data.name.trim().toLowerCase()}`),
-    );
+      growers.find(({ data }) => sameName(data.name, name))?.id ?? made.get(key(name));
+    const there = new Set(fields.map(({ data }) => `${data.growerId} ${key(data.name)}`));
     for (const row of rows.filter((one) => !isBlank(one))) {
       const known = growerOf(row.grower.text);
       const growerId = known ?? newId();
       const found = problemsOf(row, growerId);
-      const key = `${growerId} ${row.name.text.trim().toLowerCase()}`;
-      if (there.has(key)) found.name = 'This grower has a field of that name already.';
+      const own = `${growerId} ${key(row.name.text)}`;
+      if (there.has(own)) found.name = 'This grower has a field of that name already.';
       const result =
         Object.keys(found).length > 0
           ? { ok: false as const, problems: found }
@@ -70,8 +67,8 @@ export function FieldsTable({ onDone }: { onDone(): void }) {
               { kind: 'field' as const, data: dataOf(row, growerId) },
             ]);
       if (result.ok) {
-        made.set(row.grower.text.trim().toLowerCase(), growerId);
-        there.add(key);
+        made.set(key(row.grower.text), growerId);
+        there.add(own);
       } else {
         wrong[left.length] = result.problems;
         left.push(row);

@@ -10,6 +10,7 @@ import { Autocomplete, NativeSelect, TextInput } from '@mantine/core';
 import { useState, type ReactNode, type SubmitEventHandler } from 'react';
 import { useAll } from '../data/hooks.ts';
 import { Choice } from '../app/Choice.tsx';
+import { sameName } from '../app/sameName.ts';
 import { newId } from '../data/newId.ts';
 import { enteredFrom, QuantityInput } from '../units/QuantityInput.tsx';
 import { useUnits } from '../units/useUnits.ts';
@@ -48,14 +49,12 @@ function FormFrame({
   );
 }
 
-const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
-
 /** Add or edit a field. Its grower is chosen or named in one place, and made with the field when new. */
 export function FieldForm({ field, onDone }: { field?: Kept<'field'>; onDone(id: string): void }) {
   const units = useUnits();
   const growers = useAll('grower');
   const [newGrowerId] = useState(newId);
-  const known = (name: string) => growers.find(({ data }) => same(data.name, name));
+  const known = (name: string) => growers.find(({ data }) => sameName(data.name, name));
   const { form, found, figure, keep, cancel } = useRecordForm({
     kind: 'field',
     name: `field ${field?.id ?? 'new'}`,
@@ -217,10 +216,10 @@ export function PlanterForm({
           options={sizes.map((size, at) => ({ value: at, says: sizeText(size) }))}
           value={chosen < 0 ? null : chosen}
           onChange={(at) => {
-            const { type, rows, rowWidthM } = sizes[at!]!;
+            const { rows, rowWidthM } = sizes[at!]!;
             const { name } = form.values;
             form.setValues({
-              type,
+              type: 'planter',
               rows: String(rows),
               rowWidthM: enteredFrom(rowWidthM, undefined, 'rowWidth', units),
               // A name of one’s own stays.

@@ -1,9 +1,10 @@
 import { intervalClass, slotsSpanned, stageStep, type Crop } from '@sendero/core';
 import { max, mode } from 'd3-array';
-import { useEffect, useRef, type MouseEvent } from 'react';
+import type { MouseEvent } from 'react';
 import { scaleLinear } from 'd3-scale';
 import { Axis } from '../drawing/Axis.tsx';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
+import { useInSight } from '../drawing/useInSight.ts';
 import styles from './spacing.module.css';
 
 interface Props {
@@ -40,15 +41,10 @@ export function RowRibbon({
   const { ref, width: room } = useDrawingWidth(640);
   // Wide enough that neighbouring plants stay apart; a long tape then scrolls.
   const width = Math.max(room, Math.round((lengthM / referenceM) * 15));
-  const scroller = useRef<HTMLDivElement>(null);
   const x = scaleLinear([0, lengthM], [PAD, width - PAD]);
   const ground = height - 34;
   const cursorX = cursorM === undefined ? null : x(cursorM);
-  useEffect(() => {
-    const box = scroller.current;
-    if (box && cursorX !== null && box.scrollWidth > box.clientWidth)
-      box.scrollLeft = cursorX - box.clientWidth * 0.75;
-  }, [cursorX, width, room]);
+  const scroller = useInSight(cursorX, width, 0.75);
   const tap = (event: MouseEvent<SVGSVGElement>) => {
     if (!onTap) return;
     const box = event.currentTarget.getBoundingClientRect();

@@ -3,7 +3,7 @@ import { Spoken } from '../app/Spoken.tsx';
 import { TALLIES } from './tallies.ts';
 import { useCountAt } from './useWalkFacts.ts';
 
-/** The count of a row, for whoever listens to the screen. */
+/** The count of a row, for screen readers. */
 export function SpokenCount({ stopId, row }: { stopId: string; row: number | null }) {
   const count = useCountAt(stopId, row)?.data as Count | undefined;
   const told = TALLIES.filter(({ tally }) => tally === 'inStep' || (count?.[tally] ?? 0) > 0).map(

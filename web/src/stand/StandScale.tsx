@@ -1,6 +1,7 @@
 import { extent } from 'd3-array';
 import { scaleLinear } from 'd3-scale';
 import { Axis } from '../drawing/Axis.tsx';
+import { widthOf } from '../drawing/lanes.ts';
 import { useDrawingWidth } from '../drawing/useDrawingWidth.ts';
 import { useUnits } from '../units/useUnits.ts';
 
@@ -55,7 +56,7 @@ export function StandScale({
   ];
   /** Lettering stays inside the drawing. */
   const lettered = (perM2: number, words: string) => {
-    const half = words.length * 3.7;
+    const half = widthOf(words, 14) / 2;
     return Math.min(width - half, Math.max(half, x(perM2)));
   };
   return (

@@ -16,14 +16,15 @@ type Figure =
   | 'testWeightKgPerM3'
   | 'protein'
   | 'furrowMoisture';
-const COLUMNS: readonly (GridColumn<Figure> & { kind: QuantityKind })[] = [
-  { name: 'weightKg', label: 'Weight', kind: 'loadMass' },
-  { name: 'moisture', label: 'Moisture', kind: 'content' },
-  { name: 'lengthM', label: 'Length', kind: 'distance' },
-  { name: 'widthM', label: 'Width', kind: 'distance' },
-  { name: 'testWeightKgPerM3', label: 'Test weight', kind: 'testWeight' },
-  { name: 'protein', label: 'Protein', kind: 'content' },
-  { name: 'furrowMoisture', label: 'Furrow moisture', kind: 'content' },
+type Column = GridColumn<Figure> & { kind: QuantityKind };
+const COLUMNS: readonly Column[] = [
+  { name: 'weightKg', label: 'Weight', kind: 'loadMass', usual: null },
+  { name: 'moisture', label: 'Moisture', kind: 'content', usual: null },
+  { name: 'lengthM', label: 'Length', kind: 'distance', usual: null },
+  { name: 'widthM', label: 'Width', kind: 'distance', usual: null },
+  { name: 'testWeightKgPerM3', label: 'Test weight', kind: 'testWeight', usual: null },
+  { name: 'protein', label: 'Protein', kind: 'content', usual: null },
+  { name: 'furrowMoisture', label: 'Furrow moisture', kind: 'content', usual: null },
 ];
 /** What every slip says. */
 const ON_EACH = COLUMNS.slice(0, 2);
@@ -58,7 +59,7 @@ export function HarvestSlips({ reading }: { reading: TrialReading }) {
     const next = { ...typed };
     for (const { id, column, entered } of changes) {
       const { [column]: _, ...others } = next[id] ?? {};
-      const kept = entriesFrom(recordOf(id)?.data, units)[column];
+      const kept = entryFrom(recordOf(id)?.data, columnOf(column), units);
       // A cell as it was is no change.
       if (entered.text !== kept.text) next[id] = { ...others, [column]: entered };
       else if (Object.keys(others).length > 0) next[id] = others;
@@ -138,12 +139,12 @@ export function HarvestSlips({ reading }: { reading: TrialReading }) {
   );
 }
 
+const columnOf = (name: Figure) => COLUMNS.find((column) => column.name === name)!;
+const entryFrom = (record: TrialStrip | undefined, { name, kind }: Column, units: Units) =>
+  enteredFrom(record?.[name] ?? null, record?.typed[name], kind, units);
 const entriesFrom = (record: TrialStrip | undefined, units: Units): Entries =>
   Object.fromEntries(
-    COLUMNS.map(({ name, kind }) => [
-      name,
-      enteredFrom(record?.[name] ?? null, record?.typed[name], kind, units),
-    ]),
+    COLUMNS.map((column) => [column.name, entryFrom(record, column, units)]),
   ) as Entries;
 
 /** What is wrong with a strip's slip before its record is asked. */
@@ -154,7 +155,7 @@ function problemsOf(typed: Partial<Entries>, { weightKg, moisture }: Entries) {
   const given = (entered: Entered) => entered.text.trim() !== '';
   if (given(moisture) && !given(weightKg)) found.weightKg = 'Enter the weight too.';
   if (given(weightKg) && !given(moisture))
-    found.moisture = 'Enter the moisture too: the yield is reckoned from both.';
+    found.moisture = 'Enter the moisture too: the yield is calculated from both.';
   return found;
 }
 

@@ -125,7 +125,7 @@ async function planned(change: Partial<DataOf<'trial'>> = {}) {
 }
 
 describe('a trial through its season', () => {
-  it('is ticked, otherwise than planned where it was; slips are weighed once, and the answer follows', async () => {
+  it('is ticked, otherwise than planned where it was; a slip is corrected in its row, and the answer follows', async () => {
     const here = await planned();
     await here.user.click(await here.findByRole('button', { name: 'All as planned' }));
     expect(here.all('trialStrip')).toHaveLength(4);
@@ -169,6 +169,20 @@ describe('a trial through its season', () => {
     expect(kg[4]).toBeCloseTo(5400 * 0.45359237, 6);
     expect(kg[2]).toBeNull();
     await here.user.clear(here.getByLabelText('Weight, strip 2'));
+    // Rows that the table names are found by that name.
+    await here.user.click(here.getByLabelText('Weight, strip 1'));
+    await here.user.paste('Strip\tWeight (kg)\tMoisture\n4\t2400\t16\n3\t2350\t15.5');
+    await waitFor(() =>
+      expect(here.getByLabelText('Moisture, strip 3')).toHaveProperty('value', '15.5'),
+    );
+    await here.user.click(here.getByRole('button', { name: 'Save 2 slips' }));
+    await waitFor(() =>
+      expect(
+        Object.fromEntries(
+          here.all('trialStrip').map(({ number, weightKg }) => [number, weightKg]),
+        ),
+      ).toMatchObject({ 3: 2350, 4: 2400 }),
+    );
     await here.slip(1, '', '');
     await waitFor(() =>
       expect(here.all('trialStrip').find(({ number }) => number === 1)).toMatchObject({

@@ -1,6 +1,7 @@
 import type { QuantityKind, UsualRange } from '@sendero/core';
 import { Input } from '@mantine/core';
 import { Fragment, useId, useRef, type ClipboardEvent, type ReactNode } from 'react';
+import { sameName } from '../app/sameName.ts';
 import { isTable, pastedCells, unitOfHeading } from './pastedCells.ts';
 import { FigureQuestions, readEntry, type Entered } from './QuantityInput.tsx';
 import { useUnits } from './useUnits.ts';
@@ -15,13 +16,13 @@ export interface GridColumn<Name extends string> {
   text?: boolean;
   /** What a pasted table may call the column besides. */
   also?: readonly string[];
-  /** What the figure usually is here; null: whatever is typed counts. Needed with a kind only. */
+  /** Usual range of the figure; by default that of its kind; null: any figure counts. */
   usual?: UsualRange | null;
 }
 
 export interface GridRow<Name extends string> {
   id: string;
-  /** Said before the name of the column to whoever cannot see the row. */
+  /** Accessible name of the row, read after that of the column. */
   name: string;
   head: ReactNode;
   entries: Readonly<Record<Name, Entered>>;
@@ -36,12 +37,17 @@ export interface GridChange<Name extends string> {
   entered: Entered;
 }
 
+/** Whether a heading holds a name, in whichever case. */
+const includes = (heading: string, name: string) =>
+  heading.toLowerCase().includes(name.toLowerCase());
+
 const isNamed = ({ label, also = [] }: GridColumn<string>, heading: string) =>
-  [label, ...also].some((name) => heading.toLowerCase().includes(name.toLowerCase()));
+  [label, ...also].some((name) => includes(heading, name));
 
 /**
  * Figures in rows and columns, typed one after the other: Enter goes to the next cell, arrows up and down
- * stay in the column, a table copied from a spreadsheet fills the cells from where it is pasted.
+ * stay in the column. A table copied from a spreadsheet fills the cells from where it is pasted; with a
+ * heading, its columns and rows are found by name.
  */
 export function FigureGrid<Name extends string>({
   label,
@@ -76,7 +82,7 @@ export function FigureGrid<Name extends string>({
   const grid = useRef<HTMLDivElement>(null);
   const cell = (row: number, column: number) =>
     grid.current?.querySelector<HTMLInputElement>(`[data-cell="${row} ${column}"]`);
-  const entry = ({ kind, usual = null }: GridColumn<Name>, text: string) =>
+  const entry = ({ kind, usual }: GridColumn<Name>, text: string) =>
     kind === null ? { text, value: null } : readEntry(text, kind, units, usual);
 
   const errorId = (row: GridRow<Name>, column: GridColumn<Name>) =>
@@ -89,10 +95,16 @@ export function FigureGrid<Name extends string>({
     void pastedCells(text).then(({ heading, rows: pasted }) => {
       const named = (heading ?? []).map((head) => columns.find((one) => isNamed(one, head)));
       const byName = named.some(Boolean);
+      // Rows that the table names are found by that name, in whatever order it has them.
+      const names = headOf ? (heading ?? []).findIndex((head) => includes(head, headOf)) : -1;
+      const rowOf = (cells: readonly string[], down: number) =>
+        names >= 0
+          ? rows.find(({ id, name }) => [id, name].some((one) => sameName(one, cells[names]!)))
+          : rows[row + down];
       onEntered(
         pasted.flatMap((cells, down) =>
           cells.flatMap((cell, right) => {
-            const into = rows[row + down]?.id ?? idAt?.(row + down);
+            const into = rowOf(cells, down)?.id ?? idAt?.(row + down);
             const of = byName ? named[right] : columns[column + right];
             if (into === undefined || !of) return [];
             const unit = of.kind && byName ? unitOfHeading(heading![right]!, of.kind, units) : '';
@@ -123,14 +135,14 @@ export function FigureGrid<Name extends string>({
       ))}
       {after !== undefined && <span className={styles.head}>{after}</span>}
       {rows.map((row, r) => {
-        const said = columns.flatMap((column) => {
+        const said = columns.map((column) => {
           const entered = row.entries[column.name];
           const read =
             column.kind && entered.text.trim() !== ''
               ? units.read(entered.text, column.kind)
               : null;
           const problem = read && !read.ok ? read.problem : row.problems?.[column.name];
-          return [{ column, entered, problem }];
+          return { column, entered, problem };
         });
         return (
           <Fragment key={row.id}>
@@ -188,7 +200,7 @@ export function FigureGrid<Name extends string>({
                 {column.kind && (
                   <FigureQuestions
                     kind={column.kind}
-                    usual={column.usual ?? null}
+                    usual={column.usual}
                     entered={entered}
                     onEntered={(next) =>
                       onEntered([{ id: row.id, column: column.name, entered: next }])

@@ -14,6 +14,9 @@ export interface Entered {
   value: number | null;
 }
 
+/** Nothing entered yet. */
+export const EMPTY: Entered = { text: '', value: null };
+
 /** Starts an entry from a kept value: exactly as it was typed, if that is still what it says. */
 export function enteredFrom(
   value: number | null,
@@ -21,7 +24,7 @@ export function enteredFrom(
   kind: QuantityKind,
   units: ReturnType<typeof useUnits>,
 ): Entered {
-  if (value === null) return { text: '', value: null };
+  if (value === null) return EMPTY;
   const reread = typed ? units.read(typed, kind) : null;
   const same = reread?.ok && Math.abs(reread.value - value) <= 1e-9 * Math.max(1, Math.abs(value));
   return { text: same ? typed! : units.show(value, kind), value };
