@@ -79,6 +79,8 @@ const shots: {
       await page.goto(`${base}/map`);
       const find = page.getByRole('combobox', { name: 'Find a field or coordinates' });
       await find.fill('The Apron');
+      // Offered once the field has come to this device.
+      await page.getByRole('option', { name: /^The Apron/ }).waitFor();
       await find.press('Enter');
       await page.getByRole('heading', { name: 'Map of The Apron' }).waitFor();
       await page.locator('[data-testid=map][data-drawn]').waitFor();
@@ -216,6 +218,9 @@ for (const { name, size, go, whole } of shots) {
   await page.goto(base);
   await page.getByRole('heading', { name: /^Today/ }).waitFor();
   await page.getByText('All sent').waitFor();
+  // The season has arrived once its trials have: this link stands only where there are some.
+  await page.getByRole('link', { name: 'Trials', exact: true }).first().waitFor();
+  await page.waitForLoadState('networkidle');
   await go(page);
   await page.evaluate(() => window.scrollTo(0, 0));
   await page.waitForTimeout(400);

@@ -1427,7 +1427,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'countsAt',
     'requireCrop',
     'depthWindow',
-    'withPriorSentence',
+    'sitesAloneSentence',
     'varianceOfDifferences',
     'factsAt',
     'tapeAt',

@@ -239,10 +239,16 @@ export {
   trialMoneySentence,
   trialResponseSentence,
   trialSentence,
-  withPriorSentence,
   trialTitle,
+  sitesAloneSentence,
   togetherSentence,
 } from './trialWords.ts';
-export { siteOf, trialKey, trialsTogether, type TrialsTogether } from './trialsTogether.ts';
+export {
+  siteOf,
+  trialKey,
+  trialsTogether,
+  type OverallDifference,
+  type TrialsTogether,
+} from './trialsTogether.ts';
 export { trialResidual } from './trialResidual.ts';
 export { boughtFor } from './boughtFor.ts';

@@ -20,7 +20,7 @@ import {
   trialResponseSentence,
   trialSentence,
   trialsTogether,
-  withPriorSentence,
+  sitesAloneSentence,
   type TrialReading,
 } from './index.ts';
 
@@ -472,7 +472,7 @@ describe('the demo’s trials are what was put in', () => {
   it('until moisture is read: together they say where depths change places, within what was put in', () => {
     const together = trialsTogether(depths, 'yield');
     expect(togetherSentence(together, 'yield', us)).toMatch(
-      /differs from place to place by more than it gains/,
+      /varies more between sites than it is large/,
     );
     const crossing = together.covariate!.crossings.find(
       ({ a, b }) => [a, b].includes('1½ in') && [a, b].includes('2½ in'),
@@ -508,6 +508,27 @@ describe('the demo’s trials are what was put in', () => {
     expect(new Set([...depths, soybean].map(trialKey)).size).toBe(2);
   });
 
+  it('a site with a missed strip has the difference its own page gives, adjusted for blocks', () => {
+    const siteWith = (season: number, missed: number) => {
+      const one = trialOf(
+        {},
+        ({ number, block, treatment }) =>
+          1.4 + 0.2 * block + 0.05 * treatment + noise(number + season),
+        ({ number }) => (number === missed ? { done: 'missed' } : {}),
+      );
+      return { ...one, planting: { ...planting, data: { ...planting.data, season } } };
+    };
+    const own = [siteWith(2026, 1), siteWith(2027, 12)];
+    const { atSites } = trialsTogether(own, 'yield');
+    expect(atSites).toHaveLength(4);
+    for (const reading of own)
+      for (const { treatment, difference } of answerTrial(reading, 'yield')!.against)
+        expect(
+          atSites.find((one) => one.site === siteOf(reading) && one.level === treatment.label)!
+            .difference,
+        ).toBeCloseTo(difference, 12);
+  });
+
   it('one strip of each at three sites is read, the sites being the blocks', () => {
     const [starter] = demoTrials.filter(({ demonstration }) => demonstration);
     const sites = [0, 1, 2].map((i): TrialReading => ({
@@ -521,15 +542,14 @@ describe('the demo’s trials are what was put in', () => {
     const together = trialsTogether(sites, 'yield');
     expect(together.read).toHaveLength(3);
     expect(together.sites!.differencesFromCheck).toHaveLength(sites[0]!.treatments.length - 1);
-    // Few sites: what is usual between them is a second line, narrower than their own spread leaves it.
-    const [prior] = together.withPrior;
-    expect(prior!.elsewhere[1] - prior!.elsewhere[0]).toBeGreaterThan(
-      prior!.interval[1] - prior!.interval[0],
+    // One answer over few sites, with what is usual between them; what they show alone stands in the details.
+    const [over] = together.overall;
+    expect(over!.usualSpread).toBe(true);
+    expect(over!.atNewSite[1] - over!.atNewSite[0]).toBeGreaterThan(
+      over!.interval[1] - over!.interval[0],
     );
-    expect(withPriorSentence(together, 'yield', us)).toMatch(
-      /^With the usual spread between sites counted in, .* at a new site expect/,
-    );
-    expect(withPriorSentence(trialsTogether(sites.slice(0, 1), 'yield'), 'yield', us)).toBeNull();
+    expect(sitesAloneSentence(together, 'yield', us)).toMatch(/^By these 3 sites alone \(REML\), /);
+    expect(sitesAloneSentence(trialsTogether(sites.slice(0, 1), 'yield'), 'yield', us)).toBeNull();
     expect(togetherSentence(together, 'yield', us)).toMatch(/^Over 3 sites and years/);
     // The same strips, called block 1 of a design with blocks, give the same answer.
     const asBlocks = sites.map((one) => ({ ...one, demonstration: false }));

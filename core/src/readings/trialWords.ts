@@ -11,7 +11,7 @@ import type { AgainstCheck, TrialAnswer } from './answerTrial.ts';
 import type { Show } from './cardWords.ts';
 import { trialMeasureKind, type TrialReading } from './readTrial.ts';
 import { inHundred } from './replantWords.ts';
-import type { TrialsTogether } from './trialsTogether.ts';
+import { bySitesAlone, type TrialsTogether } from './trialsTogether.ts';
 
 /** A figure of a measure as people say it. */
 const figure = (
@@ -209,7 +209,7 @@ export function trialLookSentences(
 
 /** The running answer to a question over sites and years, and how far it may be trusted. */
 export function togetherSentence(
-  { sites, elsewhere, check, read, own: single }: TrialsTogether,
+  { sites, overall, check, read, own: single }: TrialsTogether,
   measure: TrialAnswer['measure'],
   show: Show,
 ): string {
@@ -217,30 +217,47 @@ export function togetherSentence(
     return 'Nothing to combine yet. One strip of each at a single site cannot be tested: add a second site, or more strips of each.';
   if (single)
     return `${trialSentence(single, read[0]!, show)} One site and year says nothing of the next.`;
-  const say = (value: number) => figure(value, { measure }, read[0]!, show);
-  const most = [...elsewhere].sort((a, b) => Math.abs(b.difference) - Math.abs(a.difference))[0];
-  const own = sites.differencesFromCheck?.find(({ treatment }) => treatment === most?.level);
-  if (!most || !own)
-    return 'The check has no figure yet: without it nothing can be held against it.';
-  const [low, high] = own.interval;
-  const signed = (value: number) => `${say(Math.abs(value))} ${value < 0 ? 'less' : 'more'}`;
-  const over = `Over ${read.length} sites and years ${most.level} bore ${signed(own.difference)} than ${check}, between ${signed(low)} and ${signed(high)}.`;
-  const trust =
-    sites.sd.treatmentBySite > Math.abs(own.difference)
-      ? `It differs from place to place by more than it gains: where nobody has tried it, expect anything between ${signed(most.interval[0])} and ${signed(most.interval[1])}.`
-      : `Where nobody has tried it, expect between ${signed(most.interval[0])} and ${signed(most.interval[1])}.`;
-  return `${over} ${trust}`;
+  const { signed, range, span } = differenceWords({ measure }, read[0]!, show);
+  const most = mostDifferent(overall);
+  if (!most)
+    return 'No strip of the check has a yield yet. Enter one to compare the other treatments with it.';
+  const { level, difference, interval, atNewSite } = most;
+  const unclear =
+    sites.sd.treatmentBySite > Math.abs(difference)
+      ? ' The difference varies more between sites than it is large.'
+      : '';
+  return `Over ${read.length} sites and years, ${level} yielded ${signed(difference)} than ${check} (${range(interval)}).${unclear} At a new site, expect ${span(atNewSite)}.`;
 }
 
-/** The difference over few sites with what is usual between sites counted in; null for a single site. */
-export function withPriorSentence(
-  { withPrior, check, read }: TrialsTogether,
+const mostDifferent = (overall: TrialsTogether['overall']) =>
+  [...overall].sort((a, b) => Math.abs(b.difference) - Math.abs(a.difference))[0];
+
+/** The same difference by what these sites show alone; null where that is the answer. */
+export function sitesAloneSentence(
+  { sites, overall, check, read }: TrialsTogether,
   measure: TrialAnswer['measure'],
   show: Show,
 ): string | null {
-  const most = [...withPrior].sort((a, b) => Math.abs(b.difference) - Math.abs(a.difference))[0];
-  if (!most) return null;
-  const say = (value: number) =>
-    `${figure(Math.abs(value), { measure }, read[0]!, show)} ${value < 0 ? 'less' : 'more'}`;
-  return `With the usual spread between sites counted in, ${most.level} yields ${say(most.difference)} than ${check} (95 % range ${say(most.interval[0])} to ${say(most.interval[1])}); at a new site expect ${say(most.elsewhere[0])} to ${say(most.elsewhere[1])}.`;
+  const most = mostDifferent(overall);
+  const own = sites?.differencesFromCheck?.find(({ treatment }) => treatment === most?.level);
+  if (!most?.usualSpread || !own) return null;
+  const { signed, range, span } = differenceWords({ measure }, read[0]!, show);
+  const alone = bySitesAlone(own, sites!);
+  return `By these ${read.length} sites alone (REML), ${most.level} yielded ${signed(alone.difference)} than ${check} (${range(alone.interval)}); at a new site, ${span(alone.atNewSite)}.`;
+}
+
+/** Ways to say a difference and its range. */
+function differenceWords(
+  answer: Pick<TrialAnswer, 'measure'>,
+  reading: Pick<TrialReading, 'planting'>,
+  show: Show,
+) {
+  const signed = (value: number) =>
+    `${figure(Math.abs(value), answer, reading, show)} ${value < 0 ? 'less' : 'more'}`;
+  const span = ([low, high]: readonly [number, number]) => `${signed(low)} to ${signed(high)}`;
+  return {
+    signed,
+    span,
+    range: (interval: readonly [number, number]) => `95 % range ${span(interval)}`,
+  };
 }

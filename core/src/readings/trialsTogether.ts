@@ -4,10 +4,10 @@ import {
   analyseByCovariate,
   analyseSites,
   type CovariateAnalysis,
+  analyseTrial,
   sitesWithPrior,
   USUAL_BETWEEN_SITES,
   type SiteAnalysis,
-  type SitesWithPrior,
   type TrialMeasure,
 } from '../trials/index.ts';
 import { answerTrial, type TrialAnswer } from './answerTrial.ts';
@@ -26,14 +26,23 @@ export interface TrialsTogether {
   sites: SiteAnalysis | null;
   /** Of a single site its own answer, as on its page; null over several. */
   own: TrialAnswer | null;
-  /** Each level less the check at each site, by the means of its strips; a second factor is averaged over. */
+  /** Each level less the check at each site, as the page of that trial has it; a second factor is averaged over. */
   atSites: { site: string; level: string; difference: number }[];
-  /** Of each level that is not the check: what may be expected where nobody has tried it, 95 %. */
-  elsewhere: { level: string; difference: number; interval: [number, number] }[];
-  /** The same with what is usual between sites counted in: few sites cannot tell how much a difference varies. Empty for a single site. */
-  withPrior: ({ level: string } & SitesWithPrior)[];
+  /** Each level that is not the check, over all sites. Empty for a single site. */
+  overall: OverallDifference[];
   /** Best given furrow moisture, over all sites and years; null where strips have none. */
   covariate: CovariateAnalysis | null;
+}
+
+/** A level less the check over all sites, 95 %. */
+export interface OverallDifference {
+  level: string;
+  difference: number;
+  interval: [number, number];
+  /** What to expect at a site where nobody has tried it. */
+  atNewSite: [number, number];
+  /** The usual spread between sites went in (a Sendero default); false: only what these sites show. */
+  usualSpread: boolean;
 }
 
 /** The same for trials that ask the same question of the same levels in the same crop. @example trialKey(reading) // 'corn, depth: 1½ in, 2 in, 2½ in' */
@@ -76,9 +85,15 @@ export function trialsTogether(
   const { levels } = first.trial.data.factors[0]!;
   const check = levels[first.check.levels[0]!]!.label;
   const plots = read.flatMap((one) =>
-    byFirstFactor(measuredStrips(one, measure)).map((plot) => ({ site: siteOf(one), ...plot })),
+    byFirstFactor(measuredStrips(one, measure)).map((plot) => ({
+      site: siteOf(one),
+      ...plot,
+      // Two trials of one field and season have blocks of their own.
+      block: `${one.trial.id}, ${plot.block}`,
+    })),
   );
   const sites = plots.length > 0 ? unlessRefused(() => analyseSites(plots, { check })).read : null;
+  const atSites = differencesBySite(plots, check, sites?.sd.residual ?? 0);
   const moist = plots.every(({ moisture }) => moisture !== null);
   return {
     levels: levels.map(({ label }) => label),
@@ -87,29 +102,20 @@ export function trialsTogether(
     read,
     sites,
     own: read.length === 1 ? answerTrial(read[0]!, measure) : null,
-    atSites: levels.flatMap(({ label }) =>
-      label === check
+    atSites: atSites.map(({ site, level, difference }) => ({ site, level, difference })),
+    overall:
+      sites === null || read.length < 2
         ? []
-        : bySite(plots, label, check, 0).map(({ site, difference }) => ({
-            site,
-            level: label,
-            difference,
-          })),
-    ),
-    elsewhere: (sites?.differencesFromCheck ?? []).map(({ treatment, difference, se, df }) => {
-      const half =
-        tQuantile(0.975, Math.max(1, df)) * Math.hypot(se, Math.SQRT2 * sites!.sd.treatmentBySite);
-      return { level: treatment, difference, interval: [difference - half, difference + half] };
-    }),
-    withPrior:
-      sites === null
-        ? []
-        : levels.flatMap(({ label }) => {
-            if (label === check) return [];
-            const told = bySite(plots, label, check, sites.sd.residual);
-            return told.length < 2
-              ? []
-              : [{ level: label, ...sitesWithPrior(told, USUAL_BETWEEN_SITES * meanOf(plots)) }];
+        : (sites.differencesFromCheck ?? []).map(({ treatment: level, ...own }) => {
+            const there = atSites.filter((one) => one.level === level);
+            if (there.length > 1) {
+              const { elsewhere, ...over } = sitesWithPrior(
+                there,
+                USUAL_BETWEEN_SITES * meanOf(plots),
+              );
+              return { level, ...over, atNewSite: elsewhere, usualSpread: true };
+            }
+            return { level, ...bySitesAlone(own, sites), usualSpread: false };
           }),
     covariate:
       plots.length > 0 && moist
@@ -127,9 +133,24 @@ export function trialsTogether(
   };
 }
 
+/** A difference over sites by what they show themselves, without the usual spread between sites. */
+export function bySitesAlone(
+  { difference, se, df }: { difference: number; se: number; df: number },
+  { sd }: SiteAnalysis,
+): Pick<OverallDifference, 'difference' | 'interval' | 'atNewSite'> {
+  const t = tQuantile(0.975, Math.max(1, df));
+  const around = (half: number): [number, number] => [difference - half, difference + half];
+  return {
+    difference,
+    interval: around(t * se),
+    atNewSite: around(t * Math.hypot(se, Math.SQRT2 * sd.treatmentBySite)),
+  };
+}
+
 interface SitePlot {
   site: string;
   treatment: string;
+  block: string;
   value: number;
 }
 
@@ -138,19 +159,26 @@ const meanOf = (plots: readonly SitePlot[]) => mean(plots.map(({ value }) => val
 /** A chance spread of strips that is none is no certainty, as a share of the mean. A Sendero default. */
 const LEAST_RESIDUAL = 0.02;
 
-/** A level less the check at each site that has both, with the error that strips leave. */
-const bySite = (plots: readonly SitePlot[], level: string, check: string, residualSd: number) =>
+/** Each level less the check at each site that has both, adjusted for blocks, with the error that strips leave. */
+const differencesBySite = (plots: readonly SitePlot[], check: string, residualSd: number) =>
   [...group(plots, ({ site }) => site)].flatMap(([site, own]) => {
-    const [there, beside] = [level, check].map((name) =>
-      own.flatMap(({ treatment, value }) => (treatment === name ? [value] : [])),
-    );
-    if (there!.length === 0 || beside!.length === 0) return [];
     const sd = Math.max(residualSd, LEAST_RESIDUAL * meanOf(own));
-    return [
-      {
-        site,
-        difference: mean(there!)! - mean(beside!)!,
-        se: sd * Math.sqrt(1 / there!.length + 1 / beside!.length),
-      },
-    ];
+    return adjustedDifferences(own, check).map(({ level, difference, strips }) => ({
+      site,
+      level,
+      difference,
+      se: sd * Math.sqrt(1 / strips[0] + 1 / strips[1]),
+    }));
   });
+
+/** Least-squares differences from the check of one site's strips; where nothing is replicated, of the strips as they are. */
+function adjustedDifferences(plots: readonly SitePlot[], check: string) {
+  const { read } = unlessRefused(() => analyseTrial(plots, { check }));
+  const means = new Map((read?.treatments ?? []).map((one) => [one.treatment, one]));
+  const beside = means.get(check);
+  return [...means.values()].flatMap(({ treatment: level, mean: value, n }) =>
+    level === check || !beside
+      ? []
+      : [{ level, difference: value - beside.mean, strips: [n, beside.n] as const }],
+  );
+}

@@ -9,7 +9,7 @@ import {
   trialsTogether,
   trialTitle,
   USUAL_BETWEEN_SITES,
-  withPriorSentence,
+  sitesAloneSentence,
   type QuantityKind,
   type TrialAnswer,
   type TrialReading,
@@ -137,7 +137,7 @@ function Question({ together }: { together: TrialsTogether }) {
     ...(covariate ? [trialMoistureSentence(together, units.show)!] : []),
   ];
   if (explained) sentences.reverse();
-  const withPrior = withPriorSentence(together, 'yield', units.show);
+  const alone = sitesAloneSentence(together, 'yield', units.show);
   return (
     <section className="sheet stack tight" aria-label={TRIAL_QUESTION_FACTS[question].label}>
       <h2>
@@ -149,14 +149,16 @@ function Question({ together }: { together: TrialsTogether }) {
             {sentences.map((says, i) =>
               i === 0 ? <strong key={says}>{says}</strong> : <p key={says}>{says}</p>,
             )}
-            {withPrior && (
-              <p>
-                {withPrior}{' '}
+            {alone && (
+              <>
                 <span className="default-mark">
                   Sendero default: a difference varies by about{' '}
                   {units.fixed(100 * USUAL_BETWEEN_SITES, 1)} % of the yield between sites
                 </span>
-              </p>
+                <Fold summary="Without this default">
+                  <p>{alone}</p>
+                </Fold>
+              </>
             )}
           </div>
           <div className="columns half">
@@ -219,19 +221,18 @@ const ROW = 30;
 
 /** Each level less the check, at each site as far as it is known, and over all of them. */
 function SitesPicture({
-  together: { sites, atSites, elsewhere, levels, check, read },
+  together: { atSites, overall, levels, check, read },
 }: {
   together: TrialsTogether;
 }) {
   const units = useUnits();
   const { ref, width } = useDrawingWidth(520);
-  if (!sites) return null;
+  if (overall.length === 0) return null;
   const { yieldKind } = CROP_FACTS[read[0]!.planting.data.crop];
   const rows = levels
     .filter((level) => level !== check)
     .flatMap((level) => {
-      const over = sites.differencesFromCheck?.find(({ treatment }) => treatment === level);
-      const beyond = elsewhere.find((one) => one.level === level);
+      const over = overall.find((one) => one.level === level);
       return [
         ...atSites
           .filter((one) => one.level === level)
@@ -247,7 +248,7 @@ function SitesPicture({
                 label: `${level}, over all`,
                 value: over.difference,
                 interval: over.interval,
-                beyond: beyond?.interval,
+                beyond: over.atNewSite,
                 strong: true,
               },
             ]
@@ -315,8 +316,8 @@ function SitesPicture({
         })}
       </svg>
       <span className="small soft">
-        Thick: over all, 95{'\u00a0'}%; thin: where nobody has tried it. Open points: one site and
-        year, by the means of its strips.
+        Thick line: 95{'\u00a0'}% range over all sites. Thin line: at a new site. Open points: one
+        site and year.
       </span>
     </div>
   );
