@@ -12,6 +12,7 @@ import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { PlantingGone } from '../fields/PlantingGone.tsx';
 import { Choice, Choices } from '../app/Choice.tsx';
+import { Section } from '../app/Section.tsx';
 import { RowTabs } from '../app/RowTabs.tsx';
 import { useChildren, useDevice, useOne } from '../data/hooks.ts';
 import { DayShown, useDayOfWork } from '../fields/DayOfWork.tsx';
@@ -124,6 +125,9 @@ function Digging({
     ],
     ['INPUT', 'TEXTAREA', 'SELECT', 'BUTTON', 'A'],
   );
+  const seedText = ({ state, depthM, moist: lies }: Seed) =>
+    `${STATE_WORDS[state].one}${depthM === null ? '' : ` ${units.number(depthM, 'seedDepth')}`}${lies === false ? ' dry soil' : ''}`;
+  const newest = seeds.at(-1);
   const total = digs.reduce((sum, { data }) => sum + data.seeds.length, 0);
   // What is to be heeded stays while one digs on: gone after the first seed, it would move the keys.
   const [firstHere] = useState(total === 0);
@@ -141,6 +145,7 @@ function Digging({
           <h1>{fieldName}: below ground</h1>
           <div className="small soft">
             <DayShown on={on} />; {total} {total === 1 ? 'seed' : 'seeds'}
+            {newest && `; last: ${seedText(newest)}`}
           </div>
         </div>
         <span className="spacer" />
@@ -148,9 +153,8 @@ function Digging({
       </div>
       {firstHere && (
         <p className="rule-left signal small">
-          Move the soil away sideways, without moving the seed. <strong>Treated seed:</strong>{' '}
-          gloves; wash before eating; leave none lying. Sprayed field: not before the re-entry
-          interval on the label.
+          <strong>Treated seed:</strong> wear gloves, wash before eating, cover spilled seed.{' '}
+          <strong>Sprayed field:</strong> wait for the re-entry interval on the label.
         </p>
       )}
       {order.length > 1 && (
@@ -190,43 +194,51 @@ function Digging({
         gauge={null}
         onDepth={(depthM, typed) => say({ depthM, typed })}
       />
-      <Choice
-        label="It lies in"
-        options={[
-          { value: 'moist', says: 'moist soil' },
-          { value: 'dry', says: 'dry soil' },
-        ]}
-        value={moist === null ? null : moist ? 'moist' : 'dry'}
-        clearable
-        onChange={(next) => {
-          const lies = next === null ? null : next === 'moist';
-          // It stays for the next seeds of this row, until it is changed.
-          setMoist(lies);
-          if (current >= 0) say({ moist: lies });
-        }}
-      />
-      <Choices
-        label="Over this row"
-        options={COVERS.map((cover) => ({ value: cover, says: COVER_WORDS[cover] }))}
-        value={kept?.data.over ?? []}
-        onChange={(over) => write(() => ({ over }))}
-      />
+      <div className={styles.beside}>
+        <span className="soft" aria-hidden>
+          Seed zone
+        </span>
+        <Choice
+          label="Seed zone"
+          labelled={false}
+          options={[
+            { value: 'moist', says: 'moist soil' },
+            { value: 'dry', says: 'dry soil' },
+          ]}
+          value={moist === null ? null : moist ? 'moist' : 'dry'}
+          clearable
+          onChange={(next) => {
+            const lies = next === null ? null : next === 'moist';
+            // It stays for the next seeds of this row, until it is changed.
+            setMoist(lies);
+            if (current >= 0) say({ moist: lies });
+          }}
+        />
+      </div>
+      <Section title="Soil surface" bare>
+        <Choices
+          label="Over this row"
+          options={COVERS.map((cover) => ({ value: cover, says: COVER_WORDS[cover] }))}
+          value={kept?.data.over ?? []}
+          onChange={(over) => write(() => ({ over }))}
+        />
+      </Section>
       {/* Below the keys: a longer list moves none of them under the thumb. */}
       <div className="chips" aria-label="Seeds of this row">
-        {seeds.map(({ state, depthM, moist: lies }, i) => (
+        {seeds.map((seed, i) => (
           <button
             key={i}
             className="chip"
             aria-pressed={i === current}
             onClick={() => setAt(i === at ? null : i)}
           >
-            {STATE_WORDS[state].one}
-            {depthM === null ? '' : ` ${units.number(depthM, 'seedDepth')}`}
-            {lies === false ? ' dry soil' : ''}
+            {seedText(seed)}
           </button>
         ))}
         {seeds.length === 0 && (
-          <span className="small soft">A tap for each seed, then its depth.</span>
+          <span className="small soft">
+            Move the soil away sideways, without moving the seed. Tap each seed, then its depth.
+          </span>
         )}
         {at !== null && seeds[at] && (
           <button

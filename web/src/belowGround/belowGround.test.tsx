@@ -26,6 +26,7 @@ describe('seeds dug before anything is up', () => {
     await here.press('2 in and parts');
     await here.tap('[data-depth="2.0"]');
     await here.tap('[data-state=chewed]');
+    await here.press('Soil surface');
     await here.press('residue', 'checkbox');
     here = await here.reopen();
     expect(await screen.findByRole('button', { name: 'Row 2, 2 seeds' })).toBeTruthy();

@@ -1,8 +1,8 @@
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import styles from '../stop/stop.module.css';
 
-/** One dig, open: what was found, entry by entry; each is kept as it is tapped. */
-export const DigSheet = ({
+/** One open dig: what was found, entry by entry; each is saved as it is tapped. Opened, it starts at the top of the screen. */
+export function DigSheet({
   title,
   onDone,
   children,
@@ -10,17 +10,21 @@ export const DigSheet = ({
   title: string;
   onDone(): void;
   children: ReactNode;
-}) => (
-  <section className="sheet stack tight" aria-label={title}>
-    <div className="row spread">
-      <h2>{title}</h2>
-      <button className="tool" onClick={onDone}>
-        Done
-      </button>
-    </div>
-    {children}
-  </section>
-);
+}) {
+  const sheet = useRef<HTMLElement>(null);
+  useEffect(() => void sheet.current?.scrollIntoView?.({ block: 'start' }), []);
+  return (
+    <section ref={sheet} className={`sheet stack tight ${styles.opened}`} aria-label={title}>
+      <div className="row spread">
+        <h2>{title}</h2>
+        <button className="tool" onClick={onDone}>
+          Done
+        </button>
+      </div>
+      {children}
+    </section>
+  );
+}
 
 /** Digs of a stop that are kept: each can be opened again, or deleted. */
 export const KeptDigs = ({

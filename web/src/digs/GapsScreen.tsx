@@ -3,10 +3,12 @@ import { useState } from 'react';
 import { COVER_WORDS } from '../belowGround/belowWords.ts';
 import { FEEL_WORDS } from '../depth/trenchWords.ts';
 import { Choice, Choices } from '../app/Choice.tsx';
+import { Section } from '../app/Section.tsx';
 import { newId } from '../data/newId.ts';
 import { useEdits } from '../data/useEdits.ts';
 import { PhotoButton } from '../photos/PhotoButton.tsx';
 import { RowRibbon } from '../spacing/RowRibbon.tsx';
+import styles from '../stop/stop.module.css';
 import { RowSelect, StopScreen, UndoButton, type StepProps } from '../stop/StopScreen.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { FIND_WORDS } from './digWords.ts';
@@ -185,10 +187,16 @@ function DigForm({
 }) {
   const finds: readonly NonNullable<GapDig['found']>[] =
     dig.what === 'gap' ? GAP_FINDS : DOUBLE_FINDS;
+  const label = dig.what === 'gap' ? 'Where the plant should be' : 'Where two stand';
   return (
     <DigSheet title={title} onDone={onDone}>
       <PictureKeys
-        label={dig.what === 'gap' ? 'Where the plant should be' : 'Where two stand'}
+        label={label}
+        says={
+          <span className={styles.answerLine} data-testid={dig.found ? 'points-to' : undefined}>
+            {dig.found ? `Points to ${FIND_WORDS[dig.found].points}. Check a neighbor too.` : label}
+          </span>
+        }
         options={finds.map((find) => ({
           value: find,
           says: FIND_WORDS[find].key,
@@ -212,24 +220,21 @@ function DigForm({
           },
         ]}
       />
-      <Choice
-        label="The soil there feels"
-        options={FEELS.map((value) => ({ value, says: FEEL_WORDS[value] }))}
-        value={dig.feel}
-        clearable
-        onChange={(feel) => onChange({ feel })}
-      />
-      <Choices
-        label="Over it"
-        options={COVERS.map((value) => ({ value, says: COVER_WORDS[value] }))}
-        value={dig.cover}
-        onChange={(cover) => onChange({ cover })}
-      />
-      {dig.found && (
-        <p data-testid="points-to">
-          Points to {FIND_WORDS[dig.found].points}. Look at a neighbour before you say so.
-        </p>
-      )}
+      <Section title="Soil and surface" bare>
+        <Choice
+          label="The soil there feels"
+          options={FEELS.map((value) => ({ value, says: FEEL_WORDS[value] }))}
+          value={dig.feel}
+          clearable
+          onChange={(feel) => onChange({ feel })}
+        />
+        <Choices
+          label="Over it"
+          options={COVERS.map((value) => ({ value, says: COVER_WORDS[value] }))}
+          value={dig.cover}
+          onChange={(cover) => onChange({ cover })}
+        />
+      </Section>
     </DigSheet>
   );
 }

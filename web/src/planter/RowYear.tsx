@@ -14,6 +14,7 @@ import { memo, Suspense } from 'react';
 import { Link } from 'react-router';
 import { lazyExtra } from '../app/lazyExtra.ts';
 import { shortDate } from '../app/dates.ts';
+import { Section } from '../app/Section.tsx';
 import { useAll, useOne } from '../data/hooks.ts';
 import { SoilProfile } from '../depth/SoilProfile.tsx';
 import { PhotoPicture } from '../photos/PhotoPicture.tsx';
@@ -89,42 +90,44 @@ export const RowYear = memo(function RowYear({
           whether gaps come again (default).
         </p>
       )}
-      <ul className={styles.year}>
-        {visits.map((visit) => (
-          <li key={`${visit.plantingId} ${visit.walkId}`} className="stack tight">
-            <VisitHead
-              planting={plantings.find(({ id }) => id === visit.plantingId)}
-              walkId={visit.walkId}
-              on={visit.on}
-            />
-            <div className="small">
-              {visit.figures
-                .map(
-                  ({ measure, value }) =>
-                    `${MEASURE_WORDS[measure].name.toLowerCase()} ${measure === 'depth' ? signedDepth(value, units.show) : measureText(measure, value, units.show)}`,
-                )
-                .join('; ')}
-            </div>
-          </li>
-        ))}
-      </ul>
-      <Suspense fallback={null}>
-        <RowCurve
-          plantings={plantings.filter(({ id }) => card.plantingIds.includes(id))}
-          row={row}
-        />
-      </Suspense>
-      <Suspense fallback={null}>
-        <OverYears planterId={planterId} row={row} />
-      </Suspense>
-      <Depths card={card} cells={cells} row={row} plantings={plantings} />
-      {photos.length > 0 && (
-        <div className="row">
-          {photos.map(({ id, photoId, caption }) => (
-            <PhotoPicture key={id} id={id} photoId={photoId} label={`Row ${row}: ${caption}`} />
+      <Section title="All visits and earlier years" label="Visits of a row" bare>
+        <ul className={styles.year}>
+          {visits.map((visit) => (
+            <li key={`${visit.plantingId} ${visit.walkId}`} className="stack tight">
+              <VisitHead
+                planting={plantings.find(({ id }) => id === visit.plantingId)}
+                walkId={visit.walkId}
+                on={visit.on}
+              />
+              <div className="small">
+                {visit.figures
+                  .map(
+                    ({ measure, value }) =>
+                      `${MEASURE_WORDS[measure].name.toLowerCase()} ${measure === 'depth' ? signedDepth(value, units.show) : measureText(measure, value, units.show)}`,
+                  )
+                  .join('; ')}
+              </div>
+            </li>
           ))}
-        </div>
-      )}
+        </ul>
+        <Suspense fallback={null}>
+          <RowCurve
+            plantings={plantings.filter(({ id }) => card.plantingIds.includes(id))}
+            row={row}
+          />
+        </Suspense>
+        <Suspense fallback={null}>
+          <OverYears planterId={planterId} row={row} />
+        </Suspense>
+        <Depths card={card} cells={cells} row={row} plantings={plantings} />
+        {photos.length > 0 && (
+          <div className="row">
+            {photos.map(({ id, photoId, caption }) => (
+              <PhotoPicture key={id} id={id} photoId={photoId} label={`Row ${row}: ${caption}`} />
+            ))}
+          </div>
+        )}
+      </Section>
     </section>
   );
 });
