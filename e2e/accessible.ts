@@ -36,6 +36,10 @@ export async function accessible(
   { within, colours = false }: { within?: string; colours?: boolean } = {},
 ): Promise<void> {
   const text = await page.locator('body').innerText();
+  await expect(
+    page.locator('a[href="/device"] [role="status"]:visible'),
+    `${screen} says once what is synced`,
+  ).toHaveCount(1);
   expect(text, `${screen} shows no figure that is none`).not.toMatch(NEVER);
   // Once a page: reading axe anew for each look would take longer than the look.
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(AXE);

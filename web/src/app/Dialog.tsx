@@ -18,7 +18,14 @@ export function Dialog({
     return () => dialog?.close();
   }, []);
   return (
-    <dialog ref={box} className="dialog" aria-label={title} onCancel={onClose}>
+    <dialog
+      ref={box}
+      className="dialog"
+      aria-label={title}
+      onCancel={onClose}
+      // A browser may close it without asking: Escape pressed twice, or before anything else was.
+      onClose={() => box.current?.open === false && onClose()}
+    >
       <div className="row spread" style={{ flexWrap: 'nowrap' }}>
         <h2>{title}</h2>
         <Button variant="subtle" h={44} onClick={onClose}>

@@ -16,7 +16,7 @@ import { useHeading } from './useHeading.ts';
 import { useShowInvalid } from './useShowInvalid.ts';
 
 const FIELD_SCREENS =
-  /^\/(walks\/[^/]+(\/stops\/[^/]+\/[^/]+)?|trench\/[^/]+|plantings\/[^/]+\/(emergence\/count|below\/dig))$/;
+  /^\/(walks\/[^/]+(\/way|\/stops\/[^/]+\/[^/]+)?|trench\/[^/]+|plantings\/[^/]+\/(emergence\/count|below\/dig))$/;
 
 /** The frame around every screen: way home, what day it is, and whether the work is safe. */
 export function Shell() {

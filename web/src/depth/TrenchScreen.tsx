@@ -15,6 +15,7 @@ import { Fold } from '../app/Fold.tsx';
 import { lazyExtra } from '../app/lazyExtra.ts';
 import { useDevice } from '../data/hooks.ts';
 import { InStrip } from '../stop/InStrip.tsx';
+import styles from './depth.module.css';
 import { SyncStatus } from '../sync/SyncStatus.tsx';
 import { useUnits } from '../units/useUnits.ts';
 import { DepthGrid } from './DepthGrid.tsx';
@@ -251,7 +252,7 @@ function Opening({ check, stop }: { check: TrenchCheck; stop: TrenchStop }) {
             {actions}
           </div>
           <aside className="stack" style={{ gap: '0.6rem' }} aria-label={`Row ${row}`}>
-            {profile}
+            <div className={styles.staying}>{profile}</div>
             {known}
             <Choice
               {...tabs}
