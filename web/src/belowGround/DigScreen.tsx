@@ -141,9 +141,9 @@ function Digging({
         >
           <ArrowLeftIcon width={22} height={22} aria-hidden />
         </Link>
-        <div>
+        <div style={{ minWidth: 0 }}>
           <h1>{fieldName}: below ground</h1>
-          <div className="small soft">
+          <div className={`small soft ${styles.oneLine}`}>
             <DayShown on={on} />; {total} {total === 1 ? 'seed' : 'seeds'}
             {newest && `; last: ${seedText(newest)}`}
           </div>
