@@ -1317,6 +1317,7 @@ const WITHOUT_FIGURES: (keyof typeof core)[] = [
     'unitSymbol',
     'unitAreaM2',
     'unitName',
+    'limitText',
     'read',
   ] as const),
   ...(['cropWords', 'cropTitle', 'usualPrice', 'isOff'] as const),

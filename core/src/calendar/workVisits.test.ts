@@ -72,6 +72,8 @@ describe('an item of the workshop list', () => {
     expect(problems({ what: '  ' })).toEqual({ what: 'Say what is to be done.' });
     expect(problems({ state: 'done' })).toEqual({ doneOn: 'Enter the day it was done.' });
     expect(problems({ cost: Number.NaN })).toEqual({ cost: 'Enter the cost as a figure.' });
-    expect(problems({ byM: 0.5 })).toEqual({ byM: 'Enter a change of up to 8 in (20 cm).' });
+    expect(problems({ byM: 0.5 })).toEqual({
+      byM: expect.stringMatching(/up to 7¾\sin either way \(up to 20\scm/),
+    });
   });
 });

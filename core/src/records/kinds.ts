@@ -1,5 +1,7 @@
 import type * as z from 'zod/mini';
+import { limitText, type UnitSystem } from '../units/index.ts';
 import { KINDS, type KindDeclaration } from './kinds/index.ts';
+import { LIMITS } from './kinds/parts.ts';
 
 export type Kind = keyof typeof KINDS;
 export const KIND_NAMES = Object.keys(KINDS) as Kind[];
@@ -85,15 +87,22 @@ export type Validated<K extends Kind> =
  * of a newer version what this app knows is checked and what it does not know is kept unharmed.
  *
  * @param version shape of `data`; this app's own when left out
+ * @param system units of the limits in messages; both when left out
  * @example validate('grower', { name: '' }) // { ok: false, problems: { name: 'Enter the grower’s name.' } }
  */
 export function validate<K extends Kind>(
   kind: K,
   data: unknown,
   version: number = kindOf(kind).version,
+  system?: UnitSystem,
 ): Validated<K> {
   const upgraded = upgrade(kind, data, version);
-  const parsed = KINDS[kind].schema.safeParse(upgraded);
+  const parsed = KINDS[kind].schema.safeParse(upgraded, {
+    error: ({ inst }) => {
+      const limits = inst && LIMITS.get(inst);
+      return limits && limitText(limits, system);
+    },
+  });
   if (parsed.success) return { ok: true, data: parsed.data as DataOf<K> };
   const problems: Problems = {};
   const unknown: (string | number)[][] = [];
@@ -108,7 +117,7 @@ export function validate<K extends Kind>(
   }
   if (version <= kindOf(kind).version || unknown.length < Object.keys(problems).length)
     return { ok: false, problems };
-  return withUnknown(kind, upgraded, unknown);
+  return withUnknown(kind, upgraded, unknown, system);
 }
 
 /** Checks without the attributes a newer app has added, and puts them back where they were. */
@@ -116,12 +125,13 @@ function withUnknown<K extends Kind>(
   kind: K,
   data: unknown,
   unknown: (string | number)[][],
+  system?: UnitSystem,
 ): Validated<K> {
   const holder = (root: unknown, path: (string | number)[]) =>
     path.slice(0, -1).reduce((at, name) => (at as never)[name], root) as Record<string, unknown>;
   const known: unknown = JSON.parse(JSON.stringify(data));
   for (const path of unknown) delete holder(known, path)[path.at(-1)!];
-  const checked = validate(kind, known);
+  const checked = validate(kind, known, kindOf(kind).version, system);
   if (checked.ok)
     for (const path of unknown)
       holder(checked.data, path)[path.at(-1)!] = holder(data, path)[path.at(-1)!];

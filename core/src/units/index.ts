@@ -11,6 +11,7 @@ export {
 } from './unitTable.ts';
 export { parseQuantity, type DecimalMark, type Parsed } from './parseQuantity.ts';
 export { isUsual, USUAL_FIGURES, usualRange, type UsualRange } from './usualRange.ts';
+export { limitText, type Limits } from './limitText.ts';
 export { read } from './readFigure.ts';
 export { axisTicks, type AxisTick } from './axisTicks.ts';
 export { inEveryUnit } from './inEveryUnit.ts';

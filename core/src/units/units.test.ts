@@ -16,6 +16,7 @@ import {
   type Dimension,
   type UnitName,
 } from './index.ts';
+import { limitText } from './limitText.ts';
 import { possibleRange } from './readFigure.ts';
 
 const value = (text: string, dimension: Dimension, unit: UnitName) => {
@@ -195,6 +196,40 @@ describe('show', () => {
 
   it('an inch of sixteenths', () =>
     expect(printQuantity(0.0254 * 1.1875, 'in', { fraction: 16 })).toBe('1 3/16\u00a0in'));
+
+  it('limits are told in one’s own units, rounded to what is accepted', () => {
+    const row = { kind: 'rowWidth', low: 0.05, high: 3, what: 'a row width' } as const;
+    expect(limitText(row, 'us')).toBe('Enter a row width from 2\u00a0in to 118\u00a0in.');
+    expect(limitText(row, 'metric')).toBe('Enter a row width from 5\u00a0cm to 300\u00a0cm.');
+    expect(limitText(row)).toContain('118\u00a0in (from 5\u00a0cm');
+    fc.assert(
+      fc.property(
+        fc.constantFrom(
+          'seedDepth',
+          'rowWidth',
+          'rowLength',
+          'tapePosition',
+          'population' as const,
+        ),
+        fc.constantFrom('us' as const, 'metric' as const),
+        fc.double({ min: 0.05, max: 0.5, noNaN: true }),
+        fc.double({ min: 0.6, max: 1, noNaN: true }),
+        (kind, system, from, to) => {
+          const high = possibleRange(kind)[1];
+          const text = limitText({ kind, low: from * high, high: to * high, what: 'it' }, system);
+          const ends = /from (.*) to (.*)\.$/
+            .exec(text)!
+            .slice(1)
+            .map((end) => read(end, kind, system));
+          for (const end of ends) {
+            if (!end.ok) throw new Error(`${text}: ${end.problem}`);
+            expect(end.value).toBeGreaterThanOrEqual(from * high - 1e-5 * high);
+            expect(end.value).toBeLessThanOrEqual(to * high + 1e-5 * high);
+          }
+        },
+      ),
+    );
+  });
 
   it('what is printed reads back, and prints the same again', () => {
     for (const kind of QUANTITY_KINDS) {

@@ -83,9 +83,9 @@ describe('records of planting day', () => {
     [
       'a depth no furrow has',
       trench(1, { seeds: [{ ...trench(1).seeds[0], depthM: 0.6 }] }),
-      { 'seeds.0.depthM': /up to 10 in/ },
+      { 'seeds.0.depthM': /up to 9¾\sin \(up to 25\scm\)/ },
     ],
-    ['a distance of nothing', trench(1, { gapsM: [0] }), { 'gapsM.0': /above zero/ }],
+    ['a distance of nothing', trench(1, { gapsM: [0] }), { 'gapsM.0': /above 0/ }],
     [
       'an adjustment of a row the planter has not',
       {

@@ -312,7 +312,7 @@ export class Device {
   ): { ok: true; edit: Edit } | { ok: false; problems: Problems } {
     const shown = this.lookUp(kind, id) as Kept | undefined;
     const seen = opened === undefined ? (shown ?? null) : opened;
-    const valid = validate(kind, data, seen?.version);
+    const valid = validate(kind, data, seen?.version, this.store.getState().preferences.units);
     if (!valid.ok) return valid;
     const problems = checkRelations(kind, valid.data, lookUp);
     if (Object.keys(problems).length > 0) return { ok: false, problems };

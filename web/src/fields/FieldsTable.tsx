@@ -1,4 +1,4 @@
-import { validate } from '@sendero/core';
+import { validate, type UnitSystem } from '@sendero/core';
 import { Button } from '@mantine/core';
 import { useState } from 'react';
 import { useAll, useDevice } from '../data/hooks.ts';
@@ -8,6 +8,7 @@ import { FigureGrid, type GridColumn } from '../units/FigureGrid.tsx';
 import { EMPTY, NOT_SETTLED, type Entered } from '../units/QuantityInput.tsx';
 import { FoundAgain } from './FoundAgain.tsx';
 import { useDraft } from './useDraft.ts';
+import { useUnits } from '../units/useUnits.ts';
 
 type Column = 'grower' | 'name' | 'areaM2' | 'soil';
 const COLUMNS: readonly GridColumn<Column>[] = [
@@ -43,6 +44,7 @@ export function FieldsTable({ onDone }: { onDone(): void }) {
   };
   const filled = rows.filter((row) => !isBlank(row)).length;
 
+  const { system } = useUnits();
   const save = () => {
     const key = (name: string) => name.trim().toLowerCase();
     const left: Row[] = [];
@@ -54,7 +56,7 @@ export function FieldsTable({ onDone }: { onDone(): void }) {
     for (const row of rows.filter((one) => !isBlank(one))) {
       const known = growerOf(row.grower.text);
       const growerId = known ?? newId();
-      const found = problemsOf(row, growerId);
+      const found = problemsOf(row, growerId, system);
       const own = `${growerId} ${key(row.name.text)}`;
       if (there.has(own)) found.name = 'This grower has a field of that name already.';
       const result =
@@ -163,11 +165,11 @@ const dataOf = ({ name, areaM2, soil }: Row, growerId: string) => ({
 });
 
 /** What is wrong with a line, by its cell. */
-function problemsOf(row: Row, growerId: string): Record<string, string> {
+function problemsOf(row: Row, growerId: string, system: UnitSystem): Record<string, string> {
   if (row.grower.text.trim() === '') return { grower: 'Enter the grower.' };
   if (row.areaM2.text.trim() !== '' && row.areaM2.value === null) return { areaM2: NOT_SETTLED };
   const grower = validate('grower', { name: row.grower.text });
   if (!grower.ok) return { grower: grower.problems.name! };
-  const field = validate('field', dataOf(row, growerId));
+  const field = validate('field', dataOf(row, growerId), undefined, system);
   return field.ok ? {} : { ...field.problems };
 }

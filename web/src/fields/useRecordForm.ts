@@ -4,6 +4,7 @@ import { useRef } from 'react';
 import type { Draft } from '../data/device.ts';
 import { useDevice } from '../data/hooks.ts';
 import { NOT_SETTLED, type Entered } from '../units/QuantityInput.tsx';
+import { useUnits } from '../units/useUnits.ts';
 import { useDraft } from './useDraft.ts';
 
 /**
@@ -38,6 +39,7 @@ export function useRecordForm<K extends Kind, Values extends object>({
   onDone(id: string): void;
 }) {
   const device = useDevice();
+  const { system } = useUnits();
   const draft = useDraft<Values, K>(name, record, start);
   const over = useRef(false);
   const whole = (values: Values) => ({ ...draft.seen?.data, ...read(values).data });
@@ -48,7 +50,7 @@ export function useRecordForm<K extends Kind, Values extends object>({
       if (Object.keys(open).length > 0) return open;
       const checked = check(values);
       if (Object.keys(checked).length > 0) return checked;
-      const valid = validate(kind, whole(values), draft.seen?.version);
+      const valid = validate(kind, whole(values), draft.seen?.version, system);
       return valid.ok ? {} : atFields(valid.problems);
     },
     onValuesChange: (values) => {

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { COVERS, SEED_STATES } from '../../belowGround/index.ts';
 import { defineKind } from './defineKind.ts';
-import { agrees, date, id, note, row, timestamp, within, zoneOffsetMin } from './parts.ts';
+import { agrees, date, figure, id, note, row, timestamp, zoneOffsetMin } from './parts.ts';
 
 /** Seeds of a row dug before anything is up. */
 export const belowGround = defineKind({
@@ -17,16 +17,16 @@ export const belowGround = defineKind({
         .array(
           z.strictObject({
             state: z.enum(SEED_STATES, 'Choose what the seed looks like.'),
-            depthM: z.nullable(within(0, 0.25, 'Enter a depth up to 10 in (25 cm).')),
+            depthM: z.nullable(figure('seedDepth', 0, 0.25, 'a depth')),
             typed: z.string().check(z.maxLength(30)),
             moist: z.nullable(z.boolean()),
-            shootM: z.nullable(within(0, 0.25, 'Enter a shoot up to 10 in (25 cm).')),
+            shootM: z.nullable(figure('seedDepth', 0, 0.25, 'a shoot length')),
           }),
         )
         .check(z.maxLength(60, 'Use at most 60 seeds in a row.')),
       over: z.array(z.enum(COVERS, 'Choose what lies over the seeds.')).check(z.maxLength(4)),
       /** Thickness of a crust, where one lies over them. */
-      crustM: z.nullable(within(0, 0.1, 'Enter a crust up to 4 in (10 cm).')),
+      crustM: z.nullable(figure('seedDepth', 0, 0.1, 'a crust')),
       note,
     })
     .check(

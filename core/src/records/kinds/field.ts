@@ -1,22 +1,19 @@
 import * as z from 'zod/mini';
 import { defineKind } from './defineKind.ts';
-import { archived, asTyped, id, name, notArchived, outline, within } from './parts.ts';
+import { archived, asTyped, figure, id, name, notArchived, outline, within } from './parts.ts';
 
 export const field = defineKind({
   schema: z.strictObject({
     growerId: id,
     name: name('a name for the field'),
-    areaM2: z.nullable(within(100, 1e8, 'Enter an area between 0.02 ac and 25,000 ac.')),
+    areaM2: z.nullable(figure('area', 100, 1e8, 'an area')),
     soil: z._default(z.string().check(z.maxLength(120, 'Use at most 120 characters.')), ''),
     /** Where its weather is measured. */
     stationId: z._default(z.nullable(id), null),
     /** Its outline on the map. */
     boundary: z._default(z.nullable(outline), null),
     /** Width of the headland, from every edge. */
-    headlandM: z._default(
-      z.nullable(within(0, 300, 'Enter a headland up to 1,000 ft (300 m) wide.')),
-      null,
-    ),
+    headlandM: z._default(z.nullable(figure('rowLength', 0, 300, 'a headland width')), null),
     /** How planters go over it. */
     passes: z._default(
       z.nullable(

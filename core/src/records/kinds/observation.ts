@@ -8,24 +8,25 @@ import { STAGED_BY, stageStep } from '../../staging/index.ts';
 import { MOST_PLANTS_PER_M } from '../../stand/index.ts';
 import { defineKind } from './defineKind.ts';
 import {
+  asTyped,
+  figure,
   id,
   note,
-  timestamp,
-  within,
-  whole,
-  asTyped,
-  rowWidthM,
   row,
   rowNumber,
   rowNumbers,
+  rowWidthM,
   shortText,
+  timestamp,
+  whole,
+  within,
 } from './parts.ts';
 
 const stage = z.string('Choose the stage.').check(z.minLength(1), z.maxLength(4));
 const stagedBy = z.enum(STAGED_BY, 'Choose what is counted: collars or tips.');
-const dugDepth = z.nullable(within(0, 0.25, 'Enter a depth up to 10 in (25 cm).'));
+const dugDepth = z.nullable(figure('seedDepth', 0, 0.25, 'a depth'));
 const typedText = z._default(z.string().check(z.maxLength(30)), '');
-const placeM = z.nullable(within(0, 500, 'Enter a place between 0 and 500 m along the tape.'));
+const placeM = z.nullable(figure('tapePosition', 0, 500, 'a place along the tape'));
 
 const plants = whole(0, 5000, 'Enter a whole number of plants, 0 or more.');
 
@@ -58,10 +59,10 @@ const tapeSchema = z
     type: z.literal('tape'),
     row,
     positionsM: z
-      .array(within(0, 500, 'Enter positions between 0 and 500 m along the tape.'))
+      .array(figure('tapePosition', 0, 500, 'positions along the tape'))
       .check(z.maxLength(2000, 'Use at most 2,000 plants on one tape.')),
     /** How far along the tape was read, m from 0: what is blank before it counts. Null when that was not noted. */
-    readToM: z.nullable(within(0.1, 500, 'Enter how far the tape was read.')),
+    readToM: z.nullable(figure('tapePosition', 0.1, 500, 'how far the tape was read,')),
     /** Positions exactly as typed, one for each; empty where tapped. */
     typed: z
       .array(z.string().check(z.maxLength(30)))
@@ -106,7 +107,7 @@ const trenchSchema = z.strictObject({
     .array(
       z.strictObject({
         /** As read, to the walk's point of the seed; null for a seed kicked out of place: lost. */
-        depthM: z.nullable(within(0, 0.25, 'Enter a depth up to 10 in (25 cm).')),
+        depthM: z.nullable(figure('seedDepth', 0, 0.25, 'a depth')),
         typed: z.string().check(z.maxLength(30)),
         /** Seen in moist or in dry soil; null: as the dry layer says. */
         moist: z.nullable(z.boolean()),
@@ -116,7 +117,7 @@ const trenchSchema = z.strictObject({
     .check(z.maxLength(60, 'Use at most 60 seeds in a row.')),
   /** Distances between neighbouring seeds. */
   gapsM: z
-    .array(within(0.001, 10, 'Enter a distance between seeds above zero and up to 33 ft (10 m).'))
+    .array(figure('plantSpacing', 0.001, 10, 'a distance between seeds'))
     .check(z.maxLength(60, 'Use at most 60 distances in a row.')),
   gapsTyped: z
     .array(z.string().check(z.maxLength(30)))
@@ -139,16 +140,13 @@ const groundSchema = z.strictObject({
   stopId: id,
   type: z.literal('ground'),
   row: z.null(),
-  dryLayerM: z.nullable(within(0, 0.3, 'Enter a dry layer up to 12 in (30 cm).')),
+  dryLayerM: z.nullable(figure('seedDepth', 0, 0.3, 'a dry layer')),
   feel: z.nullable(z.enum(FEELS, 'Choose how the soil feels.')),
   /** A sensor's reading and the level its owner calls adequate, in the sensor's own figures. */
   sensor: z.nullable(within(0, 1000, 'Enter the sensor’s reading.')),
   sensorAdequate: z.nullable(within(0.01, 1000, 'Enter your own adequate level for this sensor.')),
   /** How fast the planter went there; null: not noted. */
-  speedMPerS: z._default(
-    z.nullable(within(0.1, 10, 'Enter a speed up to 22 mph (36 km/h).')),
-    null,
-  ),
+  speedMPerS: z._default(z.nullable(figure('speed', 0.1, 10, 'a speed')), null),
   note,
   asTyped,
 });
@@ -171,7 +169,7 @@ const adjustmentSchema = z.strictObject({
   rows: z.nullable(rowNumbers.check(z.minLength(1, 'Choose the rows that were changed.'))),
   what: z.enum(ADJUSTED, 'Choose what was changed.'),
   /** By how much the depth should move, deeper positive; null when it is no depth setting. */
-  byM: z.nullable(within(-0.2, 0.2, 'Enter a change of up to 8 in.')),
+  byM: z.nullable(figure('seedDepth', -0.2, 0.2, 'a change')),
   at: timestamp,
   note,
 });
@@ -269,13 +267,13 @@ const dugPlant = z
     /** Soil line to the seed. */
     depthM: dugDepth,
     /** From the seed up to the crown, where the seed has gone. */
-    mesocotylM: z.nullable(within(0, 0.2, 'Enter a length up to 8 in (20 cm).')),
+    mesocotylM: z.nullable(figure('seedDepth', 0, 0.2, 'a length')),
     /** Soil line to the crown, where it was measured; null: as usual. */
-    crownM: z.nullable(within(0, 0.1, 'Enter a crown depth up to 4 in (10 cm).')),
+    crownM: z.nullable(figure('seedDepth', 0, 0.1, 'a crown depth')),
     typed: typedText,
     roots: z.nullable(z.enum(ROOT_FORMS, 'Choose how the roots run.')),
     /** Depth of the hard layer they turn at. */
-    turnedAtM: z.nullable(within(0, 0.5, 'Enter a depth up to 20 in (50 cm).')),
+    turnedAtM: z.nullable(figure('seedDepth', 0, 0.5, 'a depth')),
     nodal: z.nullable(z.boolean()),
     slot: z.nullable(z.enum(SLOTS, 'Choose how the slot is.')),
     wall: z.nullable(z.enum(SIDE_WALLS, 'Choose the state of the side wall.')),

@@ -1,5 +1,6 @@
 import * as z from 'zod/mini';
 import { checkBoundary } from '../../geo/index.ts';
+import type { Limits, QuantityKind } from '../../units/index.ts';
 import { FURTHEST_EAST_MIN, localDay } from '../../season/index.ts';
 
 /** What the schemas of several kinds are made of, with messages that say what to do. Values are SI. */
@@ -38,6 +39,20 @@ export const timestamp = z.iso
   );
 export const within = (least: number, most: number, message: string) =>
   z.number(message).check(z.gte(least, message), z.lte(most, message));
+/**
+ * A quantity with the limits it has in records, SI. What is outside is refused with the limits as people write them: see `validate`.
+ *
+ * @param what as it stands after "Enter", with its article
+ * @example figure('seedDepth', 0, 0.1, 'a crust') // “Enter a crust between 0 and 4 in.”
+ */
+export const figure = (kind: QuantityKind, low: number, high: number, what: string) => {
+  const checks = [z.gte(low), z.lte(high)];
+  const schema = z.number().check(...checks);
+  for (const refuses of [schema, ...checks]) LIMITS.set(refuses, { kind, low, high, what });
+  return schema;
+};
+/** The limits that a schema or one of its checks stands for: its message is made when it is known who reads it. */
+export const LIMITS = new WeakMap<object, Limits>();
 export const whole = (least: number, most: number, message: string) =>
   z.int(message).check(z.gte(least, message), z.lte(most, message));
 /** Figures exactly as typed, by the name of the value they gave. */
@@ -48,19 +63,11 @@ export const asTyped = z._default(
   {},
 );
 
-export const rowWidthM = within(0.05, 3, 'Enter a row width between 2 in (5 cm) and 10 ft (3 m).');
-export const lengthM = within(
-  0.1,
-  500,
-  'Enter a length between 4 in (0.1 m) and 1,640 ft (500 m).',
-);
-export const hoopDiameterM = within(
-  0.1,
-  5,
-  'Enter a hoop diameter between 4 in (10 cm) and 16 ft (5 m).',
-);
+export const rowWidthM = figure('rowWidth', 0.05, 3, 'a row width');
+export const lengthM = figure('rowLength', 0.1, 500, 'a length');
+export const hoopDiameterM = figure('hoopDiameter', 0.1, 5, 'a hoop diameter');
 
-export const targetM = within(0.005, 0.2, 'Enter a depth between ¼ in (0.5 cm) and 8 in (20 cm).');
+export const targetM = figure('seedDepth', 0.005, 0.2, 'a depth');
 
 /** Minutes the local clock was ahead of UTC, beside the instant; null in records of before it was noted. */
 export const zoneOffsetMin = z.nullable(

@@ -3,12 +3,12 @@ import { defineKind } from './defineKind.ts';
 import {
   archived,
   asTyped,
+  figure,
   name,
   notArchived,
   rowNumbers,
   rowWidthM,
   whole,
-  within,
 } from './parts.ts';
 
 /** The machine whose rows are judged. */
@@ -21,10 +21,7 @@ export const planter = defineKind({
       rowWidthM,
       cells: z.nullable(whole(1, 400, 'Enter the cells on a metering disc, 1 to 400.')),
       /** What one position of the depth stop moves the seed by; null when not known. */
-      depthStopStepM: z._default(
-        z.nullable(within(0.0005, 0.05, 'Enter a step between 0.02 in (0.5 mm) and 2 in (5 cm).')),
-        null,
-      ),
+      depthStopStepM: z._default(z.nullable(figure('seedDepth', 0.0005, 0.05, 'a step')), null),
       /** Rows that run behind tractor or cart tyres. */
       trackRows: z._default(rowNumbers, []),
       /** Rows to a section, from the left; null: it has none, or they are not known. */

@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import { CROPS } from '../../crops/index.ts';
 import { REPLANT_OPTIONS, STAND_SCHOOLS } from '../../replant/index.ts';
 import { defineKind } from './defineKind.ts';
-import { asTyped, date, id, note, orNull, whole, within } from './parts.ts';
+import { asTyped, date, figure, id, note, orNull, whole, within } from './parts.ts';
 
 /** What hurt the stand, so far as it is known. After frost and hail plants may come back. */
 export const STAND_INJURIES = ['none', 'frost', 'hail', 'water', 'crust', 'other'] as const;
@@ -75,9 +75,7 @@ export const replantCase = defineKind({
       otherCrop: orNull(z.enum(CROPS, 'Choose the crop.')),
       otherCostPerM2: money('the other crop'),
       /** Full yield of the other crop, or of the same one with an earlier maturity, kg/m². */
-      otherYieldKgPerM2: orNull(
-        within(0.01, 4, 'Enter a yield above zero, up to 600 bu/ac (40 t/ha).'),
-      ),
+      otherYieldKgPerM2: orNull(figure('cornYield', 0.01, 4, 'a yield')),
       recountAfterDays: orNull(whole(1, 14, 'Enter 1 to 14 days.')),
       /** Whether each question leaves replanting open or stops it; unanswered ones are not there. */
       answers: z._default(z.partialRecord(z.enum(REPLANT_QUESTIONS), z.enum(REPLANT_ANSWERS)), {}),
@@ -96,9 +94,7 @@ export const replantCase = defineKind({
         }),
       ),
       /** What it yielded, kg/m². */
-      yieldedKgPerM2: orNull(
-        within(0, 4, 'Enter a yield of 0 or more, up to 600 bu/ac (40 t/ha).'),
-      ),
+      yieldedKgPerM2: orNull(figure('cornYield', 0, 4, 'a yield')),
       typed: asTyped,
       note,
     })

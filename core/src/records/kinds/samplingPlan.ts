@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { PLACE_STATES } from '../../sampling/index.ts';
 import { defineKind } from './defineKind.ts';
-import { date, id, note, position, rowNumbers, timestamp, whole, within } from './parts.ts';
+import { date, figure, id, note, position, rowNumbers, timestamp, whole } from './parts.ts';
 
 /** Where a walk will stop, drawn before it. It is kept as it was drawn; what changes on the way is each place's state. */
 export const samplingPlan = defineKind({
@@ -13,7 +13,7 @@ export const samplingPlan = defineKind({
     seed: whole(0, 2 ** 31 - 1, 'Draw the places anew.'),
     /** Rows counted at a stop. */
     rowsAtOnce: whole(1, 96, 'Choose 1 to 96 rows a stop.'),
-    headlandM: within(0, 300, 'Enter a headland up to 1,000 ft (300 m) wide.'),
+    headlandM: figure('rowLength', 0, 300, 'a headland width'),
     /** What each zone has of the field, 0…1, by the id of the part; '' for what is in none. */
     shares: z.record(z.string().check(z.maxLength(40)), z.number().check(z.gte(0), z.lte(1))),
     /** Where the walk begins and ends; null when nobody said. */

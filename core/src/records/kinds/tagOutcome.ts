@@ -1,6 +1,6 @@
 import * as z from 'zod/mini';
 import { defineKind } from './defineKind.ts';
-import { date, id, note, whole, within } from './parts.ts';
+import { date, figure, id, note, whole } from './parts.ts';
 
 /** When a tagged plant is looked at again. */
 export const TAG_VISITS = ['flowering', 'grainFill'] as const;
@@ -20,7 +20,7 @@ export const tagOutcome = defineKind({
       /** Kernels, or pods. */
       count: z.nullable(whole(0, 20000, 'Enter a whole number, 0 or more.')),
       /** Of its grain. */
-      weightKg: z.nullable(within(0, 2, 'Enter a weight up to 4 lb (2 kg).')),
+      weightKg: z.nullable(figure('plantMass', 0, 2, 'a weight')),
       note,
     })
     .check(

@@ -2,7 +2,7 @@ import * as z from 'zod/mini';
 import { CROP_FACTS, type Crop } from '../../crops/index.ts';
 import { stageStep, TAG_GROUPS } from '../../staging/index.ts';
 import { defineKind } from './defineKind.ts';
-import { agrees, date, id, name, row, timestamp, whole, within, zoneOffsetMin } from './parts.ts';
+import { agrees, date, figure, id, name, row, timestamp, whole, zoneOffsetMin } from './parts.ts';
 
 /** A plant marked in spring, to be found again at flowering and at grain fill. */
 export const taggedPlant = defineKind({
@@ -14,7 +14,7 @@ export const taggedPlant = defineKind({
       stop: z.nullable(whole(1, 9999, 'Number the stop from 1.')),
       row,
       /** Along the tape. */
-      atM: z.nullable(within(0, 500, 'Enter a place between 0 and 500 m along the tape.')),
+      atM: z.nullable(figure('tapePosition', 0, 500, 'a place along the tape')),
       /** What is written on the tag, or its colour. */
       tag: name('what is on the tag'),
       group: z.enum(TAG_GROUPS, 'Choose how far it is behind its neighbours.'),

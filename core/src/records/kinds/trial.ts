@@ -8,9 +8,9 @@ import {
   treatmentsOf,
 } from '../../trials/index.ts';
 import { defineKind } from './defineKind.ts';
-import { archived, asTyped, date, id, note, orNull, within, whole } from './parts.ts';
+import { archived, asTyped, date, figure, id, note, orNull, whole, within } from './parts.ts';
 
-const width = (what: string) => within(0.3, 60, `Enter ${what} between 1 ft and 200 ft (60 m).`);
+const width = (what: string) => figure('rowLength', 0.3, 60, what);
 const MOST_LEVELS = 12;
 const MOST_STRIPS = 400;
 
@@ -68,9 +68,9 @@ export const trial = defineKind({
       combineWidthM: orNull(width('the width of the head')),
       guardRows: z._default(whole(0, 12, 'Enter 0 to 12 guard rows.'), 0),
       fieldWidthM: orNull(within(1, 20_000, 'Enter the width of the field.')),
-      stripLengthM: within(5, 5000, 'Enter a length between 16 ft and 3 mi (5 km).'),
+      stripLengthM: figure('distance', 5, 5000, 'a length'),
       firstPass: z._default(whole(1, 999, 'Enter the pass where it begins, from 1.'), 1),
-      tramlineM: orNull(within(3, 60, 'Enter 10 to 200 ft (60 m) between tramlines.')),
+      tramlineM: orNull(figure('rowLength', 3, 60, 'a distance between tramlines')),
       slope: z._default(z.enum(TRIAL_SLOPES, 'Choose how the slope runs.'), 'unknown'),
       /** Whoever walks sees numbers, not treatments. */
       blinded: z._default(z.boolean(), false),

@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { HARVEST_MOISTURES } from '../../trials/index.ts';
 import { defineKind } from './defineKind.ts';
-import { asTyped, date, id, note, orNull, whole, within } from './parts.ts';
+import { asTyped, date, figure, id, note, orNull, whole, within } from './parts.ts';
 
 const [DRIEST, WETTEST] = HARVEST_MOISTURES;
 
@@ -31,11 +31,9 @@ export const trialStrip = defineKind({
         'Enter the grain’s moisture, 5 to 45 %: read the meter again when it says more.',
       ),
     ),
-    lengthM: orNull(within(1, 5000, 'Enter the length that was harvested.')),
-    widthM: orNull(within(0.3, 100, 'Enter the width that was harvested.')),
-    testWeightKgPerM3: orNull(
-      within(200, 1000, 'Enter a test weight between 16 and 78 lb/bu (20 to 100 kg/hL).'),
-    ),
+    lengthM: orNull(figure('distance', 1, 5000, 'a length')),
+    widthM: orNull(figure('rowLength', 0.3, 100, 'a width')),
+    testWeightKgPerM3: orNull(figure('testWeight', 200, 1000, 'a test weight')),
     protein: orNull(within(0, 0.6, 'Enter a protein of 0 to 60 %.')),
     /** Water in the furrow at planting, share of the soil. */
     furrowMoisture: orNull(within(0, 0.6, 'Enter a furrow moisture of 0 to 60 %.')),

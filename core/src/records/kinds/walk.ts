@@ -4,18 +4,18 @@ import { FURTHEST_EAST_MIN, localDay } from '../../season/index.ts';
 import { COUNT_METHODS } from '../../stand/index.ts';
 import { defineKind } from './defineKind.ts';
 import {
-  id,
-  note,
-  date,
-  timestamp,
-  within,
-  whole,
-  asTyped,
-  lengthM,
-  hoopDiameterM,
-  targetM,
-  zoneOffsetMin,
   agrees,
+  asTyped,
+  date,
+  figure,
+  hoopDiameterM,
+  id,
+  lengthM,
+  note,
+  targetM,
+  timestamp,
+  whole,
+  zoneOffsetMin,
 } from './parts.ts';
 
 const visit = {
@@ -77,14 +77,14 @@ export const trenchWalkSchema = z
     purpose: z.literal('trench'),
     /** Depth aimed for, to the bottom of the seed. */
     targetM,
-    toleranceM: within(0.001, 0.05, 'Enter a tolerance between 1 mm and 2 in (5 cm).'),
+    toleranceM: figure('seedDepth', 0.001, 0.05, 'a tolerance'),
     readTo: z.enum(DEPTH_CONVENTIONS, 'Choose what depth is read to.'),
     seedsPerRow: whole(1, 20, 'Choose 1 to 20 seeds a row.'),
     /** A body gauge calibrated against a rule; null when none is used. */
     gauge: z.nullable(
       z.strictObject({
-        lengthM: within(0.005, 0.2, 'Enter a length up to 8 in.'),
-        errorM: within(0, 0.1, 'Enter an error up to 4 in.'),
+        lengthM: figure('seedDepth', 0.005, 0.2, 'a length'),
+        errorM: figure('seedDepth', 0, 0.1, 'an error'),
       }),
     ),
   })

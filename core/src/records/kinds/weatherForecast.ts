@@ -1,8 +1,8 @@
 import * as z from 'zod/mini';
 import { defineKind } from './defineKind.ts';
-import { date, id, timestamp, within } from './parts.ts';
+import { date, figure, id, timestamp } from './parts.ts';
 
-const celsius = within(-60, 60, 'Enter a temperature from −60 to 60 °C.');
+const celsius = figure('temperature', -60, 60, 'a temperature');
 
 /** The newest forecast of a station. The one before is not kept: what was measured takes its place. */
 export const weatherForecast = defineKind({
@@ -18,7 +18,7 @@ export const weatherForecast = defineKind({
           on: date,
           minC: celsius,
           maxC: celsius,
-          rainM: z.nullable(within(0, 0.6, 'Enter rain up to 24 in (600 mm).')),
+          rainM: z.nullable(figure('rain', 0, 0.6, 'rain')),
         }),
       )
       .check(

@@ -1,9 +1,9 @@
 import * as z from 'zod/mini';
 import { defineKind } from './defineKind.ts';
-import { date, id, within } from './parts.ts';
+import { date, figure, id, within } from './parts.ts';
 
-const celsius = z.nullable(within(-60, 60, 'Enter a temperature from −60 to 60 °C.'));
-const rainM = z.nullable(within(0, 0.6, 'Enter rain up to 24 in (600 mm).'));
+const celsius = z.nullable(figure('temperature', -60, 60, 'a temperature'));
+const rainM = z.nullable(figure('rain', 0, 0.6, 'rain'));
 const hourly = <Value extends z.ZodMiniType>(value: Value) =>
   z.array(value).check(z.length(24, 'A day has 24 hours.'));
 

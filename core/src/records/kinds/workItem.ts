@@ -1,7 +1,7 @@
 import * as z from 'zod/mini';
 import { CARD_MEASURES } from '../../planter/index.ts';
 import { defineKind } from './defineKind.ts';
-import { date, id, note, rowNumbers, whole, within } from './parts.ts';
+import { date, figure, id, note, rowNumbers, whole, within } from './parts.ts';
 
 /** How far the work on an item has come. */
 export const WORK_STATES = ['todo', 'ordered', 'inHand', 'done'] as const;
@@ -33,7 +33,7 @@ export const workItem = defineKind({
       /** The measure it was found by, and by which next season proves it; null: none. */
       measure: z.nullable(z.enum(CARD_MEASURES, 'Choose the measure.')),
       /** By how much the depth of its rows is to move, m, deeper positive; null: it is no depth setting. */
-      byM: z._default(z.nullable(within(-0.2, 0.2, 'Enter a change of up to 8 in (20 cm).')), null),
+      byM: z._default(z.nullable(figure('seedDepth', -0.2, 0.2, 'a change')), null),
       priority: z.enum(PRIORITIES, 'Choose how soon.'),
       who: words(120),
       due: z._default(z.nullable(date), null),

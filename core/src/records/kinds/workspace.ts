@@ -1,10 +1,8 @@
 import * as z from 'zod/mini';
 import { defineKind } from './defineKind.ts';
-import { name, date, within, whole } from './parts.ts';
+import { date, figure, name, whole, within } from './parts.ts';
 
-const fullYield = z.nullable(
-  within(0.01, 4, 'Enter a yield above zero, up to 600 bu/ac (40 t/ha).'),
-);
+const fullYield = z.nullable(figure('cornYield', 0.01, 4, 'a yield'));
 
 const price = z.nullable(within(0.001, 100, 'Enter a price above zero.'));
 
