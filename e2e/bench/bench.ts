@@ -36,6 +36,7 @@ import { season, slowLine } from './season.ts';
 import { refits, spring } from './spring.ts';
 import { reportTaps } from './taps.ts';
 import { trials } from './trials.ts';
+import { typing } from './typing.ts';
 
 const DIST = new URL('../../web/dist/', import.meta.url);
 const milliseconds = (work: () => unknown) => {
@@ -263,6 +264,7 @@ const parts = [
   planterCard,
   replant,
   trials,
+  typing,
   fuzz,
   manyWriters,
   slowLine,

@@ -237,8 +237,7 @@ function FlagForm({
       <Textarea
         label="Where the first flag stands (optional)"
         description="So that whoever comes next finds it."
-        autosize
-        minRows={2}
+        rows={2}
         {...form.getInputProps('place')}
       />
       {planned.length > 1 && planned.length <= MOST && (

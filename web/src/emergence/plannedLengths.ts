@@ -1,6 +1,9 @@
 /** Where it does not matter which row: zones and treatments. */
 export const NO_ROW = 'none';
 
+/** Characters of a zone in the name of a length; a record takes no longer one. */
+const LONGEST = 60;
+
 /** A length that is about to be flagged. */
 interface PlannedLength {
   /** Of its cell in the form: the same as long as it is the same length. */
@@ -47,7 +50,7 @@ export function plannedLengths({
               [
                 strip !== null && `Strip ${strip}`,
                 row !== NO_ROW && `Row ${row}`,
-                zone,
+                zone.length > LONGEST ? `${zone.slice(0, LONGEST)}…` : zone,
                 each > 1 && String(i + 1),
               ]
                 .filter(Boolean)
