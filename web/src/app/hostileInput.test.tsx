@@ -1,6 +1,7 @@
 import { fireEvent } from '@testing-library/dom';
 import { describe, expect, it } from 'vitest';
 import { demoPlanting, demoRecord, demoWalk, openApp } from './wholeApp.testing.tsx';
+import { NEVER_SHOWN } from './neverShown.testing.ts';
 import { drawn } from './onPage.testing.tsx';
 
 /** What a hurried thumb, a pasted cell or a stranger may put into a field. */
@@ -93,9 +94,6 @@ const SCREENS: [path: string, ...opens: (string | RegExp)[]][] = [
 /** Each field meets every so-manieth text, `npm run test:long -- input` has them all. */
 const EVERY = process.env.SENDERO_ALL_INPUT ? 1 : 8;
 
-/** Never on a screen, whatever was typed. */
-const NEVER = /\b(?:NaN|Infinity|undefined|\[object)\b|−0(?![.\d])|\bin in\b/;
-
 const fields = () =>
   [...document.querySelectorAll<HTMLInputElement | HTMLTextAreaElement>('input, textarea')].filter(
     (field) =>
@@ -133,7 +131,7 @@ async function typeInto(from = 0): Promise<void> {
         .querySelector('main')!
         .textContent.replaceAll(text, '')
         .replaceAll(/“[^”]*”/g, '');
-      expect(shown, name).not.toMatch(NEVER);
+      expect(shown, name).not.toMatch(NEVER_SHOWN);
     }
   }
 }
