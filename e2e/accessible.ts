@@ -89,6 +89,7 @@ export async function accessible(
   if (!within) await page.getByRole('heading', { level: 1 }).first().waitFor();
   await finds('desk', { rules: { 'color-contrast': { enabled: colours } } });
   await fits('desk');
+  if (colours && !within) await walkByKeyboard(page, screen);
   if (colours) {
     await scheme('dark');
     await finds('desk, dark', { runOnly: ['color-contrast'] });
@@ -104,6 +105,42 @@ export async function accessible(
     if (name === 'phone') expect(await tooSmall(page), `${screen}: keys`).toEqual([]);
   }
   await page.setViewportSize(DESK);
+}
+
+/** Stops of the Tab key after which a screen is believed to be walked through. */
+const MOST_STOPS = 150;
+
+/** The Tab key leads from the top of the screen to its end: never lost on the way, never held fast, and always seen. */
+async function walkByKeyboard(page: Page, screen: string): Promise<void> {
+  await page.evaluate(() => {
+    window.scrollTo(0, 0);
+    (document.activeElement as HTMLElement | null)?.blur();
+    (document.querySelector('.skip-link') as HTMLElement).focus();
+  });
+  const seen = new Set<string>();
+  for (let i = 0; i < MOST_STOPS; i++) {
+    await page.keyboard.press('Tab');
+    const at = await page.evaluate(() => {
+      const on = document.activeElement;
+      if (!on || on === document.body) return null;
+      // Of a control that is drawn by its label, that is what is seen.
+      const drawn = (on as HTMLInputElement).labels?.[0] ?? on;
+      const [own, other] = [on, drawn].map((part) => part.getBoundingClientRect());
+      const { width, height, bottom, top } = own!.width > 0 ? own! : other!;
+      return {
+        which: String([...document.querySelectorAll('*')].indexOf(on)),
+        what: on.outerHTML.slice(0, 120),
+        shown: width > 0 && height > 0 && bottom > 0 && top < innerHeight,
+      };
+    });
+    // Past the last one.
+    if (at === null) break;
+    expect(at.shown, `${screen}: in sight when it has the focus: ${at.what}`).toBe(true);
+    expect(seen, `${screen}: the Tab key goes on from ${at.what}`).not.toContain(at.which);
+    seen.add(at.which);
+  }
+  expect(seen.size, `${screen}: places the Tab key leads to`).toBeGreaterThan(3);
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
 }
 
 /** What a thumb misses: narrower or lower than 44 px. Links within a text are read, not worked with. */

@@ -24,10 +24,9 @@ export function Choice<T extends string | number>({
 }) {
   return (
     <Radio.Group
-      label={labelled ? label : undefined}
-      aria-label={labelled ? undefined : label}
+      label={label}
       className={look === 'wideCard' ? styles.staying : undefined}
-      classNames={{ label: styles.label }}
+      classNames={{ label: labelled ? styles.label : styles.unseen }}
       value={value === null ? '' : String(value)}
       onChange={(text) => {
         const chosen = options.find((one) => String(one.value) === text)!.value;
@@ -66,9 +65,8 @@ export function Choices<T extends string>({
 }) {
   return (
     <Checkbox.Group
-      label={labelled ? label : undefined}
-      aria-label={labelled ? undefined : label}
-      classNames={{ label: styles.label }}
+      label={label}
+      classNames={{ label: labelled ? styles.label : styles.unseen }}
       value={[...value]}
       onChange={(chosen) => onChange(chosen as T[])}
     >

@@ -1,3 +1,4 @@
+import { computeAccessibleName } from 'dom-accessibility-api';
 import { expect, it } from 'vitest';
 import { DEMO_ADDRESSES } from './demoAddresses.testing.ts';
 import { NEVER_SHOWN } from './neverShown.testing.ts';
@@ -16,14 +17,27 @@ async function unfold(): Promise<void> {
   }
 }
 
+/** Whatever is worked with or drawn, and would be read out without a name. */
+const namesMissing = () =>
+  [
+    ...document.querySelectorAll<HTMLElement>(
+      'button, a[href], input:not([type=hidden], [type=file]), select, textarea, [role=img], [role=radiogroup], dialog',
+    ),
+  ].flatMap((part) =>
+    part.closest('[aria-hidden=true]') || computeAccessibleName(part).trim() !== ''
+      ? []
+      : [part.outerHTML.slice(0, 120)],
+  );
+
 it('every address of the app is opened here', () => {
   const [{ children: [frame] = [] } = {}] = routes;
   const known = (frame?.children ?? []).map(({ path, index }) => (index ? '/' : path));
   expect([...new Set(DEMO_ADDRESSES.map(([route]) => route))].sort()).toEqual(known.sort());
 });
 
-it('no screen of the demo shows a figure that is none, behind its folds neither', async () => {
+it('every screen of the demo, its folds open: no figure that is none, a name for everything, one heading', async () => {
   const here = await openApp('/');
+  const nameless: string[] = [];
   for (const [, address] of DEMO_ADDRESSES) {
     await here.visit(address);
     await drawn();
@@ -31,5 +45,8 @@ it('no screen of the demo shows a figure that is none, behind its folds neither'
     const text = document.body.textContent;
     expect(text, address).not.toMatch(NEVER_SHOWN);
     expect(text, address).not.toMatch(/could not be shown/);
+    nameless.push(...namesMissing().map((part) => `${address}: ${part}`));
+    expect(document.querySelectorAll('h1'), `${address}: one heading`).toHaveLength(1);
   }
+  expect(nameless, 'what a screen reader has no name for').toEqual([]);
 }, 120_000);
