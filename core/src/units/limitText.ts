@@ -22,7 +22,8 @@ export function limitText({ kind, low, high, what }: Limits, system?: UnitSystem
     const unit = unitName(kind, of);
     const inUnit = fromSi(value, unit);
     const digits = Math.ceil(Math.log10(Math.abs(inUnit) || 1));
-    const steps = unit === 'in' ? [1 / 8, 1] : [3, 2, 1].map((kept) => 10 ** (digits - kept));
+    const steps = [3, 2, 1].map((kept) => 10 ** (digits - kept));
+    if (unit === 'in') steps.unshift(1 / 8);
     const texts = steps.map((step) => {
       // 20 cm is 7.874 in and not a hair less.
       const hair = round === Math.floor ? 1e-6 : -1e-6;
