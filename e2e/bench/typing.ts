@@ -45,7 +45,7 @@ async function screens(app: App): Promise<[path: string, opens?: string][]> {
   ];
 }
 
-/** Times a text that stood the screen still is typed again: what others take of the machine is not there each time. */
+/** Repetitions of a text that blocked the page; the shortest counts, so that load from other programs does not. */
 const AGAIN = 3;
 
 /** Types each text into the fields of a screen, and gives the longest time that the page did not answer, ms. */
@@ -84,7 +84,7 @@ async function longestTask(page: Page): Promise<number> {
         const typed = await field.fill(text, { timeout: 2000 }).catch(() => 'refused');
         if (typed === 'refused') break;
         await field.blur({ timeout: 2000 }).catch(() => {});
-        // What waits until nobody types runs before the next look where it is the last text.
+        // After the last text, wait for debounced work too.
         await page.waitForTimeout(text === TEXTS.at(-1) ? 700 : 120);
         least = Math.min(least, await longestSince());
         if (least > longest) await field.fill('', { timeout: 2000 }).catch(() => {});
@@ -103,7 +103,7 @@ export async function typing(app: App, only = process.argv[3]): Promise<void> {
     if (only && !path.includes(only)) continue;
     await page.goto(path);
     await page.locator('h1').first().waitFor();
-    // Whatever it reckons when it opens is not the typing’s.
+    // Wait for the calculations of opening: only typing is measured.
     await page.waitForTimeout(4000);
     if (opens) await page.getByRole('button', { name: opens }).first().click();
     report(path.replace(/[\da-f-]{36}/g, '…'), await longestTask(page), 'ms', 200);

@@ -3,8 +3,8 @@ import { mean, tQuantile } from '../stats/index.ts';
 import {
   analyseByCovariate,
   analyseSites,
-  type CovariateAnalysis,
   analyseTrial,
+  type CovariateAnalysis,
   sitesWithPrior,
   USUAL_BETWEEN_SITES,
   type SiteAnalysis,
@@ -26,8 +26,8 @@ export interface TrialsTogether {
   sites: SiteAnalysis | null;
   /** Of a single site its own answer, as on its page; null over several. */
   own: TrialAnswer | null;
-  /** Each level less the check at each site, as the page of that trial has it; a second factor is averaged over. */
-  atSites: { site: string; level: string; difference: number }[];
+  /** Each level less the check at each site, as the page of that trial has it, with its standard error; a second factor is averaged over. */
+  atSites: { site: string; level: string; difference: number; se: number }[];
   /** Each level that is not the check, over all sites. Empty for a single site. */
   overall: OverallDifference[];
   /** Best given furrow moisture, over all sites and years; null where strips have none. */
@@ -102,7 +102,7 @@ export function trialsTogether(
     read,
     sites,
     own: read.length === 1 ? answerTrial(read[0]!, measure) : null,
-    atSites: atSites.map(({ site, level, difference }) => ({ site, level, difference })),
+    atSites,
     overall:
       sites === null || read.length < 2
         ? []

@@ -11,37 +11,45 @@ export interface Limits {
   what: string;
 }
 
+/** Relative slack for limits that are exact in one unit and not in another: 20 cm is 7.874… in. */
+const SLACK = 1e-6;
+
 /**
- * What to enter, in the units of whoever reads it; in both systems where that is not known, as in an answer of the server.
- * Limits are rounded to what is still accepted.
+ * The message for a value outside its limits, in the unit system of the reader; in both systems when the reader is unknown, as in
+ * a server response. Printed limits are rounded inward, so that they are accepted themselves.
  *
  * @example limitText({ kind: 'seedDepth', low: 0, high: 0.1, what: 'a crust' }, 'metric') // 'Enter a crust up to 10 cm.'
  */
-export function limitText({ kind, low, high, what }: Limits, system?: UnitSystem): string {
-  const say = (value: number, round: typeof Math.floor, of: UnitSystem) => {
-    const unit = unitName(kind, of);
-    const inUnit = fromSi(value, unit);
-    const digits = Math.ceil(Math.log10(Math.abs(inUnit) || 1));
-    const steps = [3, 2, 1].map((kept) => 10 ** (digits - kept));
-    if (unit === 'in') steps.unshift(1 / 8);
-    const texts = steps.map((step) => {
-      // 20 cm is 7.874 in and not a hair less.
-      const hair = round === Math.floor ? 1e-6 : -1e-6;
-      const si = toSi(round(inUnit / step + hair) * step, unit);
-      const text = show(si, kind, of).replace(/\.0+(?!\d)/, '');
-      const back = parseQuantity(text, UNITS[unit].dimension, unit);
-      return { text, exact: back.ok && Math.abs(back.value - si) <= 1e-6 * Math.abs(si) };
-    });
-    // The closest one that is printed without being rounded once more.
-    return (texts.find(({ exact }) => exact) ?? texts.at(-1)!).text;
-  };
-  const range = (of: UnitSystem) => {
-    const [from, to] = [say(low, Math.ceil, of), say(high, Math.floor, of)];
-    if (low === -high && kind !== 'temperature') return `up to ${to} either way`;
-    if (!/[1-9¼-¾⅐-⅞]/.test(from)) return low > 0 ? `above 0 and up to ${to}` : `up to ${to}`;
-    return `from ${from} to ${to}`;
-  };
+export function limitText(limits: Limits, system?: UnitSystem): string {
   return system
-    ? `Enter ${what} ${range(system)}.`
-    : `Enter ${what} ${range('us')} (${range('metric')}).`;
+    ? `Enter ${limits.what} ${rangeText(limits, system)}.`
+    : `Enter ${limits.what} ${rangeText(limits, 'us')} (${rangeText(limits, 'metric')}).`;
+}
+
+function rangeText({ kind, low, high }: Limits, system: UnitSystem): string {
+  const to = rounded(high, 'down', kind, system);
+  if (low === -high && kind !== 'temperature') return `up to ${to} either way`;
+  const from = rounded(low, 'up', kind, system);
+  // Too small for the last digit that is printed.
+  if (!/[1-9¼-¾⅐-⅞]/.test(from)) return low > 0 ? `above 0 and up to ${to}` : `up to ${to}`;
+  return `from ${from} to ${to}`;
+}
+
+/** A limit rounded to the finest step that is printed exactly: eighths of an inch, or up to three digits. */
+function rounded(value: number, way: 'up' | 'down', kind: QuantityKind, system: UnitSystem) {
+  const unit = unitName(kind, system);
+  const inUnit = fromSi(value, unit);
+  const digits = Math.ceil(Math.log10(Math.abs(inUnit) || 1));
+  const steps = [3, 2, 1].map((kept) => 10 ** (digits - kept));
+  if (unit === 'in') steps.unshift(1 / 8);
+  let text = '';
+  for (const step of steps) {
+    const count =
+      way === 'down' ? Math.floor(inUnit / step + SLACK) : Math.ceil(inUnit / step - SLACK);
+    const si = toSi(count * step, unit);
+    text = show(si, kind, system).replace(/\.0+(?!\d)/, '');
+    const back = parseQuantity(text, UNITS[unit].dimension, unit);
+    if (back.ok && Math.abs(back.value - si) <= SLACK * Math.abs(si)) break;
+  }
+  return text;
 }

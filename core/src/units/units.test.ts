@@ -197,7 +197,7 @@ describe('show', () => {
   it('an inch of sixteenths', () =>
     expect(printQuantity(0.0254 * 1.1875, 'in', { fraction: 16 })).toBe('1 3/16\u00a0in'));
 
-  it('limits are told in one’s own units, rounded to what is accepted', () => {
+  it('limits are printed in the unit system of the reader, rounded inward', () => {
     const row = { kind: 'rowWidth', low: 0.05, high: 3, what: 'a row width' } as const;
     expect(limitText(row, 'us')).toBe('Enter a row width from 2\u00a0in to 118\u00a0in.');
     expect(limitText(row, 'metric')).toBe('Enter a row width from 5\u00a0cm to 300\u00a0cm.');

@@ -1,14 +1,14 @@
 import { DIAGNOSIS_NAMES } from '@sendero/core';
 import { demoPlanting, demoRecord, demoWalk } from './wholeApp.testing.tsx';
 
-const planting = demoPlanting('Long Forty').id;
-const walk = demoWalk('Long Forty').id;
-const trench = demoWalk('Long Forty', 'trench').id;
-const stop = demoRecord('stop', (data) => data.walkId === walk).id;
+export const planting = demoPlanting('Long Forty').id;
+export const walk = demoWalk('Long Forty').id;
+export const trench = demoWalk('Long Forty', 'trench').id;
+export const stop = demoRecord('stop', (data) => data.walkId === walk).id;
 const thin = demoPlanting('Ditch Block').id;
-const goose = demoRecord('planter', ({ name }) => name === 'Goose').id;
+export const goose = demoRecord('planter', ({ name }) => name === 'Goose').id;
 const marigold = demoRecord('planter', ({ name }) => name === 'Marigold').id;
-const trial = demoRecord('trial', ({ replicates }) => replicates > 1).id;
+export const trial = demoRecord('trial', ({ replicates }) => replicates > 1).id;
 const demonstration = demoRecord('trial', ({ replicates }) => replicates === 1).id;
 
 /** Every kind of screen of the demo, by the address in the route table it stands for. For tests. */

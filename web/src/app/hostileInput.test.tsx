@@ -1,6 +1,7 @@
 import { fireEvent } from '@testing-library/dom';
 import { describe, expect, it } from 'vitest';
-import { demoPlanting, demoRecord, demoWalk, openApp } from './wholeApp.testing.tsx';
+import { goose, planting, stop, trench, trial, walk } from './demoAddresses.testing.ts';
+import { openApp } from './wholeApp.testing.tsx';
 import { NEVER_SHOWN } from './neverShown.testing.ts';
 import { drawn } from './onPage.testing.tsx';
 
@@ -48,13 +49,6 @@ const HOSTILE = [
   '1'.repeat(400),
 ] as const;
 
-const planting = demoPlanting('Long Forty').id;
-const walk = demoWalk('Long Forty').id;
-const stop = demoRecord('stop', (data) => data.walkId === walk).id;
-const planter = demoRecord('planter', ({ name }) => name === 'Goose').id;
-const trial = demoRecord('trial', () => true).id;
-const trench = demoWalk('Long Forty', 'trench').id;
-
 /** Screens with fields to fill, and what opens their forms. */
 const SCREENS: [path: string, ...opens: (string | RegExp)[]][] = [
   ['/fields', 'Add a field'],
@@ -87,8 +81,8 @@ const SCREENS: [path: string, ...opens: (string | RegExp)[]][] = [
   ['/settings'],
   ['/causes'],
   ['/planters'],
-  [`/planters/${planter}`],
-  [`/planters/${planter}/workshop`],
+  [`/planters/${goose}`],
+  [`/planters/${goose}/workshop`],
 ];
 
 /** Each field meets every so-manieth text, `npm run test:long -- input` has them all. */

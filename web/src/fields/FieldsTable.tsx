@@ -6,9 +6,9 @@ import { sameName } from '../app/sameName.ts';
 import { newId } from '../data/newId.ts';
 import { FigureGrid, type GridColumn } from '../units/FigureGrid.tsx';
 import { EMPTY, NOT_SETTLED, type Entered } from '../units/QuantityInput.tsx';
+import { useUnits } from '../units/useUnits.ts';
 import { FoundAgain } from './FoundAgain.tsx';
 import { useDraft } from './useDraft.ts';
-import { useUnits } from '../units/useUnits.ts';
 
 type Column = 'grower' | 'name' | 'areaM2' | 'soil';
 const COLUMNS: readonly GridColumn<Column>[] = [
@@ -29,6 +29,7 @@ export const FIELDS_TABLE_DRAFT = 'fields table';
 /** Many fields at once, typed or pasted from a spreadsheet; growers that are new are added with them. */
 export function FieldsTable({ onDone }: { onDone(): void }) {
   const device = useDevice();
+  const { system } = useUnits();
   const growers = useAll('grower');
   const fields = useAll('field');
   const draft = useDraft<{ rows: Row[] }, 'field'>(FIELDS_TABLE_DRAFT, undefined, () => ({
@@ -44,7 +45,6 @@ export function FieldsTable({ onDone }: { onDone(): void }) {
   };
   const filled = rows.filter((row) => !isBlank(row)).length;
 
-  const { system } = useUnits();
   const save = () => {
     const key = (name: string) => name.trim().toLowerCase();
     const left: Row[] = [];

@@ -241,16 +241,7 @@ function Lane({
   const y = measureScale(measure, reach, [head, foot]).clamp(true);
   return (
     <g>
-      <text
-        x={4}
-        y={top + 14}
-        fontSize={13}
-        fontWeight={700}
-        stroke="var(--sheet)"
-        strokeWidth={5}
-        strokeLinejoin="round"
-        paintOrder="stroke"
-      >
+      <text className="halo" x={4} y={top + 14} fontSize={13} fontWeight={700}>
         {MEASURE_WORDS[measure].name}
         <tspan fontWeight={400} style={{ fill: 'var(--ink-soft)' }}>
           {` ${mean}; band ± ${measureText(measure, tolerance, units.show)}`}

@@ -92,13 +92,11 @@ export function StandScale({
               strokeDasharray={dash}
             />
             <text
+              className="halo"
               x={lettered(perM2, says)}
               y={y}
               fontSize={14}
               textAnchor="middle"
-              stroke="var(--sheet)"
-              strokeWidth={4}
-              paintOrder="stroke"
             >
               {says}
             </text>

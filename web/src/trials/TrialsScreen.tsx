@@ -151,10 +151,12 @@ function Question({ together }: { together: TrialsTogether }) {
             )}
             {alone && (
               <>
-                <span className="default-mark">
-                  Sendero default: a difference varies by about{' '}
-                  {units.fixed(100 * USUAL_BETWEEN_SITES, 1)} % of the yield between sites
-                </span>
+                <p>
+                  <span className="default-mark">
+                    Sendero default: a difference varies by about{' '}
+                    {units.fixed(100 * USUAL_BETWEEN_SITES, 1)} % of the yield between sites
+                  </span>
+                </p>
                 <Fold summary="Without this default">
                   <p>{alone}</p>
                 </Fold>

@@ -39,11 +39,13 @@ export const timestamp = z.iso
   );
 export const within = (least: number, most: number, message: string) =>
   z.number(message).check(z.gte(least, message), z.lte(most, message));
+/** Limits by the schema or check that enforces them: `validate` makes the message, in the units of the reader. */
+export const LIMITS = new WeakMap<object, Limits>();
 /**
- * A quantity with the limits it has in records, SI. What is outside is refused with the limits as people write them: see `validate`.
+ * A quantity in SI with the limits it has in records. `validate` refuses values outside them.
  *
  * @param what as it stands after "Enter", with its article
- * @example figure('seedDepth', 0, 0.1, 'a crust') // “Enter a crust between 0 and 4 in.”
+ * @example figure('seedDepth', 0, 0.1, 'a crust') // refused with 'Enter a crust up to 3⅞ in.'
  */
 export const figure = (kind: QuantityKind, low: number, high: number, what: string) => {
   const checks = [z.gte(low), z.lte(high)];
@@ -51,8 +53,6 @@ export const figure = (kind: QuantityKind, low: number, high: number, what: stri
   for (const refuses of [schema, ...checks]) LIMITS.set(refuses, { kind, low, high, what });
   return schema;
 };
-/** The limits that a schema or one of its checks stands for: its message is made when it is known who reads it. */
-export const LIMITS = new WeakMap<object, Limits>();
 export const whole = (least: number, most: number, message: string) =>
   z.int(message).check(z.gte(least, message), z.lte(most, message));
 /** Figures exactly as typed, by the name of the value they gave. */
