@@ -1,4 +1,4 @@
-import { Checkbox, Radio, VisuallyHidden } from '@mantine/core';
+import { Checkbox, Radio } from '@mantine/core';
 import type { ReactNode } from 'react';
 import styles from './Choice.module.css';
 
@@ -24,9 +24,9 @@ export function Choice<T extends string | number>({
 }) {
   return (
     <Radio.Group
-      label={labelled ? label : <VisuallyHidden>{label}</VisuallyHidden>}
+      label={label}
       className={look === 'wideCard' ? styles.staying : undefined}
-      classNames={{ label: styles.label }}
+      classNames={{ label: labelled ? styles.label : styles.unseen }}
       value={value === null ? '' : String(value)}
       onChange={(text) => {
         const chosen = options.find((one) => String(one.value) === text)!.value;
@@ -65,8 +65,8 @@ export function Choices<T extends string>({
 }) {
   return (
     <Checkbox.Group
-      label={labelled ? label : <VisuallyHidden>{label}</VisuallyHidden>}
-      classNames={{ label: styles.label }}
+      label={label}
+      classNames={{ label: labelled ? styles.label : styles.unseen }}
       value={[...value]}
       onChange={(chosen) => onChange(chosen as T[])}
     >

@@ -144,8 +144,8 @@ function Digging({
         <div style={{ minWidth: 0 }}>
           <h1>{fieldName}: below ground</h1>
           <div className={`small soft ${styles.oneLine}`}>
+            {newest && `Last: ${seedText(newest)}; `}
             <DayShown on={on} />; {total} {total === 1 ? 'seed' : 'seeds'}
-            {newest && `; last: ${seedText(newest)}`}
           </div>
         </div>
         <span className="spacer" />
