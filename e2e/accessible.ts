@@ -103,6 +103,8 @@ export async function accessible(
     if (name === 'phone') expect(await tooSmall(page), `${screen}: keys`).toEqual([]);
   }
   await page.setViewportSize(DESK);
+  // What folds on a phone is drawn anew: a key pressed before would meet nothing.
+  await settled();
 }
 
 /** Stops of the Tab key after which a screen is believed to be walked through. */
@@ -114,19 +116,27 @@ async function walkByKeyboard(page: Page, screen: string): Promise<void> {
     window.scrollTo(0, 0);
     (document.activeElement as HTMLElement | null)?.blur();
     (document.querySelector('.skip-link') as HTMLElement).focus();
+    // By the elements themselves: their positions change while a screen is still calculating.
+    Object.assign(window, { walked: new Set<Element>() });
   });
-  const seen = new Set<string>();
+  let places = 0;
   for (let i = 0; i < MOST_STOPS; i++) {
     await page.keyboard.press('Tab');
     const at = await page.evaluate(() => {
       const on = document.activeElement;
       if (!on || on === document.body) return null;
+      const { walked } = window as unknown as { walked: Set<Element> };
+      const isLast = [...walked].at(-1) === on;
+      // A day, its month and its year are places of one field, one after the other.
+      const inParts = isLast && on instanceof HTMLInputElement && on.type === 'date';
+      const again = walked.has(on) && !inParts;
+      walked.add(on);
       // Of a control that is drawn by its label, that is what is seen.
       const drawn = (on as HTMLInputElement).labels?.[0] ?? on;
       const [own, other] = [on, drawn].map((part) => part.getBoundingClientRect());
       const { width, height, bottom, top } = own!.width > 0 ? own! : other!;
       return {
-        which: String([...document.querySelectorAll('*')].indexOf(on)),
+        again,
         what: on.outerHTML.slice(0, 120),
         shown: width > 0 && height > 0 && bottom > 0 && top < innerHeight,
       };
@@ -134,10 +144,10 @@ async function walkByKeyboard(page: Page, screen: string): Promise<void> {
     // Past the last one.
     if (at === null) break;
     expect(at.shown, `${screen}: in sight when it has the focus: ${at.what}`).toBe(true);
-    expect(seen, `${screen}: the Tab key goes on from ${at.what}`).not.toContain(at.which);
-    seen.add(at.which);
+    expect(at.again, `${screen}: the Tab key comes back to ${at.what}`).toBe(false);
+    places += 1;
   }
-  expect(seen.size, `${screen}: places the Tab key leads to`).toBeGreaterThan(3);
+  expect(places, `${screen}: places the Tab key leads to`).toBeGreaterThan(3);
   await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
 }
 

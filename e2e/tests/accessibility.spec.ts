@@ -42,6 +42,7 @@ test('axe finds nothing and nothing overflows: the rooms and a stand walk', asyn
   await expect(page.getByRole('dialog')).toBeVisible();
   await accessible(page, 'weights', { within: 'dialog' });
   await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toBeHidden();
   await page.getByRole('link', { name: 'Open the counts' }).click();
   await expect(page.getByTestId('stop-density')).toBeVisible();
   await accessible(page, 'capture', { colours: true });
